@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Artwork;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Record;
+
+/** What was read from a master file. Its pixel size is the upright one, after EXIF orientation. */
+final readonly class MasterFacts
+{
+    public function __construct(
+        public MasterFormat $format,
+        public PixelSize $size,
+        public int $bytes,
+        /** Of the file's bytes, 64 hexadecimal digits. */
+        public string $sha256,
+        public Colour $colour,
+        /** Bits per channel, 8 or 16 (more than 8 counts as 16). */
+        public int $bits,
+        /** The embedded profile's own description; null where there is none. */
+        public ?string $profile,
+        /** True where at least one pixel is not opaque. */
+        public bool $isTransparent,
+        /** The ppi tag: a note that changes nothing. Null where there is none. */
+        public ?float $ppiTag,
+        /** EXIF orientation as stored, 1 to 8 (EXIF 2.32). */
+        public int $exifOrientation,
+        /** Pictures or pages in the file; only the first is used. */
+        public int $pages,
+        public Kind $kindGuess,
+        /** A drawing that asks for scripts or for files outside itself; neither is ever run or fetched. */
+        public bool $reachesOutside = false,
+    ) {
+    }
+
+    public function artwork(?Kind $kind = null): Artwork
+    {
+        return new Artwork($this->size, $kind ?? $this->kindGuess, $this->format->isVector());
+    }
+
+    /** Width × height × channels × bytes per channel. */
+    public function uncompressedBytes(): int
+    {
+        return $this->size->pixels() * ($this->colour->channels() + ($this->isTransparent ? 1 : 0)) * intdiv($this->bits, 8);
+    }
+
+    public function isWideGamut(): bool
+    {
+        return null !== $this->profile && Colour::Rgb === $this->colour && !self::isSrgb($this->profile);
+    }
+
+    public static function isSrgb(string $profile): bool
+    {
+        return 1 === preg_match('/s\s?rgb|IEC\s?61966-2[-.]1/i', $profile);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'format' => $this->format->value, 'width' => $this->size->width, 'height' => $this->size->height,
+            'bytes' => $this->bytes, 'sha256' => $this->sha256, 'colour' => $this->colour->value, 'bits' => $this->bits,
+            'profile' => $this->profile, 'transparent' => $this->isTransparent, 'ppi_tag' => $this->ppiTag,
+            'exif_orientation' => $this->exifOrientation, 'pages' => $this->pages, 'kind' => $this->kindGuess->value,
+            'reaches_outside' => $this->reachesOutside,
+        ];
+    }
+
+    public static function fromRecord(Record $record): self
+    {
+        return new self(
+            MasterFormat::from($record->string('format')),
+            new PixelSize($record->int('width'), $record->int('height')),
+            $record->int('bytes'),
+            $record->string('sha256'),
+            Colour::from($record->string('colour')),
+            $record->int('bits'),
+            $record->optionalString('profile'),
+            $record->bool('transparent'),
+            $record->optionalFloat('ppi_tag'),
+            $record->int('exif_orientation'),
+            $record->int('pages'),
+            Kind::from($record->string('kind')),
+            $record->bool('reaches_outside'),
+        );
+    }
+}

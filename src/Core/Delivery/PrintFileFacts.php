@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Delivery;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Record;
+
+/** What was found in a written print file by reading it back. */
+final readonly class PrintFileFacts
+{
+    public function __construct(
+        public ?Format $format,
+        public PixelSize $size,
+        public float $ppiAcross,
+        public float $ppiDown,
+        public ?string $profile,
+        /** Channels of colour, without transparency. */
+        public int $channels,
+        public bool $transparent,
+        public int $bits,
+        public int $bytes,
+        /** Whether the file ends as its format demands. */
+        public bool $complete,
+        public string $sha256,
+    ) {
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'format' => $this->format?->value, 'width' => $this->size->width, 'height' => $this->size->height,
+            'ppi_across' => $this->ppiAcross, 'ppi_down' => $this->ppiDown, 'profile' => $this->profile, 'channels' => $this->channels,
+            'transparent' => $this->transparent, 'bits' => $this->bits, 'bytes' => $this->bytes, 'complete' => $this->complete,
+            'sha256' => $this->sha256,
+        ];
+    }
+
+    public static function fromRecord(Record $record): self
+    {
+        $format = $record->optionalString('format');
+
+        return new self(
+            null === $format ? null : Format::from($format),
+            new PixelSize($record->int('width'), $record->int('height')),
+            $record->float('ppi_across'), $record->float('ppi_down'), $record->optionalString('profile'), $record->int('channels'),
+            $record->bool('transparent'), $record->int('bits'), $record->int('bytes'), $record->bool('complete'), $record->string('sha256'),
+        );
+    }
+}

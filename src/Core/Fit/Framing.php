@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Fit;
+
+/**
+ * Where a person put the crop window: its centre in fractions of the picture, and how far it is zoomed in from the
+ * largest window of the proportion (1 is the largest). Kept in fractions so that it serves every product of a proportion.
+ */
+final readonly class Framing
+{
+    public const CLOSEST = 64.0;
+
+    public float $centreX;
+    public float $centreY;
+    public float $zoom;
+
+    public function __construct(float $centreX, float $centreY, float $zoom = 1.0)
+    {
+        $this->centreX = min(1.0, max(0.0, $centreX));
+        $this->centreY = min(1.0, max(0.0, $centreY));
+        $this->zoom = min(self::CLOSEST, max(1.0, $zoom));
+    }
+}

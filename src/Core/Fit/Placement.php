@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Fit;
+
+use Snugfit\Core\Artwork\Artwork;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Product\Product;
+
+/** One artwork on one product, decided. The planner makes it. */
+final readonly class Placement
+{
+    public function __construct(
+        public Artwork $artwork,
+        /** Turned the way up that it is printed. */
+        public Product $product,
+        public PixelWindow $crop,
+        /** Share of the picture's pixels inside the crop, 0 to 1. */
+        public float $keptShare,
+        /** True where there is no keep box. */
+        public bool $keepsBox,
+        public Ppi $effective,
+        /** Linear, from the crop to the target, on the axis that needs more. Under 1 it is reduced. */
+        public float $enlargement,
+        public float $limit,
+        public Verdict $verdict,
+        /** Null when short. */
+        public ?Output $output,
+        /** What this crop carries at the target within the limit. */
+        public PrintSize $largestPrint,
+    ) {
+    }
+
+    /** Linear factor from crop to print file on the axis that needs more; null when there is none. */
+    public function appliedEnlargement(): ?float
+    {
+        if (null === $this->output) {
+            return null;
+        }
+
+        return max($this->output->size->width / $this->crop->width, $this->output->size->height / $this->crop->height);
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Measure;
+
+/** A box inside a picture, in fractions of its width and height from the left upper corner. */
+final readonly class FractionBox
+{
+    private const SLACK = 1e-9;
+
+    public function __construct(public float $x, public float $y, public float $width, public float $height)
+    {
+        $inside = $x >= 0 && $y >= 0 && $width > 0 && $height > 0
+            && $x + $width <= 1 + self::SLACK && $y + $height <= 1 + self::SLACK;
+        if (!$inside) {
+            throw UnreadableMeasure::box(implode(',', [$x, $y, $width, $height]));
+        }
+    }
+
+    /** Reads "x,y,width,height" in fractions. */
+    public static function parse(string $text): self
+    {
+        $part = array_map(trim(...), explode(',', $text));
+        if (4 !== \count($part) || $part !== array_filter($part, is_numeric(...))) {
+            throw UnreadableMeasure::box($text);
+        }
+
+        return new self((float) $part[0], (float) $part[1], (float) $part[2], (float) $part[3]);
+    }
+
+    /** The box in whole pixels: each edge goes to the nearest pixel border, and the box is never empty. */
+    public function inPixelsOf(PixelSize $picture): PixelWindow
+    {
+        [$x, $width] = self::span($this->x, $this->width, $picture->width);
+        [$y, $height] = self::span($this->y, $this->height, $picture->height);
+
+        return new PixelWindow($x, $y, $width, $height);
+    }
+
+    /** @return array{int, int} start and extent in pixels */
+    private static function span(float $start, float $extent, int $pixels): array
+    {
+        $from = min($pixels - 1, Rounding::toWhole($start * $pixels));
+        $to = min($pixels, max($from + 1, Rounding::toWhole(($start + $extent) * $pixels)));
+
+        return [$from, $to - $from];
+    }
+
+    /** @return array{float, float, float, float} */
+    public function toList(): array
+    {
+        return [$this->x, $this->y, $this->width, $this->height];
+    }
+}

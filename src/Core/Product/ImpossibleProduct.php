@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Product;
+
+/** A product's settings contradict each other or name what does not exist. */
+final class ImpossibleProduct extends \InvalidArgumentException
+{
+    public static function floorOverTarget(string $code): self
+    {
+        return new self(\sprintf('Product "%s": the floor ppi is over the target ppi.', $code));
+    }
+
+    public static function limit(float $limit): self
+    {
+        return new self(\sprintf('An enlargement limit of ×%s is not possible: it lies between ×1 and ×%d.', $limit, (int) Product::EXTREME_LIMIT));
+    }
+
+    public static function bleed(string $code): self
+    {
+        return new self(\sprintf('Product "%s": give the bleed as one length, or as four for top, right, bottom and left.', $code));
+    }
+
+    public static function code(string $code): self
+    {
+        return new self(\sprintf('"%s" is no product code: use small letters, digits and hyphens, 40 at most.', $code));
+    }
+
+    /** @param list<string> $known */
+    public static function unknown(string $code, array $known): self
+    {
+        return new self(\sprintf('No product has the code "%s". Known codes: %s.', $code, implode(', ', $known)));
+    }
+}

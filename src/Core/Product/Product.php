@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Product;
+
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+
+/** A thing to print on. */
+final readonly class Product
+{
+    /** The least that is accepted in the hand (common practice). */
+    public const FLOOR_IN_HAND = 240.0;
+
+    /** An enlargement beyond this is never made (common practice). */
+    public const EXTREME_LIMIT = 16.0;
+
+    /** @param non-empty-list<Format> $formats allowed for print files, the preferred one first */
+    public function __construct(
+        public string $code,
+        public string $name,
+        public PrintSize $trim,
+        public Bleed $bleed,
+        public Ppi $target,
+        public Ppi $floor,
+        public OrientationRule $rule = OrientationRule::Either,
+        public array $formats = [Format::Jpeg],
+        public ?Length $viewingDistance = null,
+        public ?Length $safeMargin = null,
+        public ?Length $wrap = null,
+        public bool $wantsTransparency = false,
+        public ?int $maxBytes = null,
+        public ?float $limit = null,
+        public string $group = '',
+    ) {
+        if ($target->value < $floor->value) {
+            throw ImpossibleProduct::floorOverTarget($code);
+        }
+        if (null !== $limit && ($limit < 1 || $limit > self::EXTREME_LIMIT)) {
+            throw ImpossibleProduct::limit($limit);
+        }
+    }
+
+    /**
+     * The floor where nobody set one: 240 ppi in the hand; seen from further away, what the eye resolves there.
+     * Never over the target.
+     */
+    public static function usualFloor(Ppi $target, ?Length $viewingDistance): Ppi
+    {
+        $floor = Ppi::of(self::FLOOR_IN_HAND);
+        if (null !== $viewingDistance && !$viewingDistance->isZero()) {
+            $floor = $floor->lesser(Ppi::resolvedAt($viewingDistance));
+        }
+
+        return $floor->lesser($target);
+    }
+
+    /** Trim and bleed together, as the trim is given. */
+    public function printArea(): PrintSize
+    {
+        return new PrintSize(
+            $this->trim->width->plus($this->bleed->left, $this->bleed->right),
+            $this->trim->height->plus($this->bleed->top, $this->bleed->bottom),
+        );
+    }
+
+    /** The same product a quarter turn round. */
+    public function turned(): self
+    {
+        return new self(
+            $this->code, $this->name, $this->trim->turned(), $this->bleed->turned(), $this->target, $this->floor, $this->rule,
+            $this->formats, $this->viewingDistance, $this->safeMargin, $this->wrap, $this->wantsTransparency, $this->maxBytes,
+            $this->limit, $this->group,
+        );
+    }
+
+    public function orientation(): Orientation
+    {
+        return Orientation::of($this->trim);
+    }
+}

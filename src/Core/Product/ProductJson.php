@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Product;
+
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Measure\Unit;
+use Snugfit\Core\Record;
+
+/** A product as a JSON record: the form of the stock list and of the shop's store. */
+final readonly class ProductJson
+{
+    public function read(Record $record): Product
+    {
+        $code = $record->string('code');
+        if (1 !== preg_match('/^[a-z0-9][a-z0-9-]{0,39}$/', $code)) {
+            throw ImpossibleProduct::code($code);
+        }
+        $length = static fn (string $name): ?Length => $record->has($name) ? Length::parse($record->string($name)) : null;
+        $target = Ppi::of($record->float('target_ppi'));
+        $distance = $length('viewing_distance');
+        $floor = $record->optionalFloat('floor_ppi');
+        $formats = array_map(Format::from(...), $record->strings('formats'));
+
+        return new Product(
+            code: $code,
+            name: $record->string('name'),
+            trim: new PrintSize(Length::parse($record->string('width')), Length::parse($record->string('height'))),
+            bleed: $this->bleed($record),
+            target: $target,
+            floor: null === $floor ? Product::usualFloor($target, $distance) : Ppi::of($floor),
+            rule: OrientationRule::from($record->string('orientation')),
+            formats: [] === $formats ? [Format::Jpeg] : $formats,
+            viewingDistance: $distance,
+            safeMargin: $length('safe_margin'),
+            wrap: $length('wrap'),
+            wantsTransparency: $record->has('transparency') && $record->bool('transparency'),
+            maxBytes: $record->optionalInt('max_bytes'),
+            limit: $record->optionalFloat('limit'),
+            group: $record->string('group'),
+        );
+    }
+
+    /** @return array<string, mixed> */
+    public function write(Product $product): array
+    {
+        $length = static fn (?Length $length): ?string => null === $length ? null : self::exact($length);
+        $bleed = $product->bleed;
+
+        return [
+            'code' => $product->code,
+            'name' => $product->name,
+            'group' => $product->group,
+            'width' => self::exact($product->trim->width),
+            'height' => self::exact($product->trim->height),
+            'bleed' => $bleed->isEven() ? self::exact($bleed->top) : array_map(self::exact(...), [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left]),
+            'target_ppi' => $product->target->value,
+            'floor_ppi' => $product->floor->value,
+            'viewing_distance' => $length($product->viewingDistance),
+            'orientation' => $product->rule->value,
+            'formats' => array_map(static fn (Format $format): string => $format->value, $product->formats),
+            'safe_margin' => $length($product->safeMargin),
+            'wrap' => $length($product->wrap),
+            'transparency' => $product->wantsTransparency,
+            'max_bytes' => $product->maxBytes,
+            'limit' => $product->limit,
+        ];
+    }
+
+    /** "bleed" is one length for all sides, or four: top, right, bottom, left. */
+    private function bleed(Record $record): Bleed
+    {
+        if (!\is_array($record->toArray()['bleed'] ?? null)) {
+            return Bleed::all(Length::parse($record->string('bleed')));
+        }
+        $sides = array_map(static fn (string $side): Length => Length::parse($side), $record->strings('bleed'));
+
+        return 4 === \count($sides) ? new Bleed(...$sides) : throw ImpossibleProduct::bleed($record->string('code'));
+    }
+
+    /** The length in the unit in which it is shortest to write without loss. */
+    private static function exact(Length $length): string
+    {
+        foreach ([Unit::Millimetre, Unit::Inch] as $unit) {
+            $text = rtrim(rtrim(number_format($length->in($unit), 4, '.', ''), '0'), '.');
+            if (Length::parse($text, $unit)->equals($length)) {
+                return $text.$unit->value;
+            }
+        }
+
+        return \sprintf('%.6Fin', $length->inInches());
+    }
+}

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Recipe;
+
+use Snugfit\Core\Measure\PixelSize;
+
+/** To how many pixels the crop is resampled, and in which way where that means enlarging. */
+final readonly class Enlarge
+{
+    public function __construct(public Way $way, public PixelSize $to)
+    {
+    }
+}

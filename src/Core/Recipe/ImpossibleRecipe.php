@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Recipe;
+
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+
+/** A recipe's parts contradict each other, or the master that it is used on. */
+final class ImpossibleRecipe extends \InvalidArgumentException
+{
+    public static function cropOutside(PixelWindow $crop, PixelSize $picture): self
+    {
+        return new self(\sprintf('The crop %s at %d, %d leaves the picture of %s px.', $crop->size(), $crop->x, $crop->y, $picture));
+    }
+
+    public static function depth(int $bits, Format $format): self
+    {
+        return new self(\sprintf('%s holds no %d bits per channel.', $format->label(), $bits));
+    }
+
+    public static function transparency(Format $format): self
+    {
+        return new self($format->label().' keeps no transparency.');
+    }
+
+    public static function short(string $product): self
+    {
+        return new self(\sprintf('The picture is short for "%s": there is no print file to make.', $product));
+    }
+
+    public static function tooLong(PixelSize $size, Format $format): self
+    {
+        return new self(\sprintf('%s px is more than %s can hold; choose TIFF.', $size, $format->label()));
+    }
+
+    public static function otherMaster(PixelSize $wanted, PixelSize $found): self
+    {
+        return new self(\sprintf('The recipe is for a picture of %s px, but the master has %s px.', $wanted, $found));
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Recipe;
+
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Record;
+
+/**
+ * How a print file is made from its master, whole and immutable: the same master and recipe always give the same
+ * pixels. The canonical form is JSON without spaces, keys in alphabetical order; its SHA-256 names the result.
+ */
+final readonly class Recipe
+{
+    /** Goes up whenever the same recipe would give other pixels than before. */
+    private const EDITION = 1;
+
+    public function __construct(public Frame $frame, public Enlarge $enlarge, public Write $write)
+    {
+    }
+
+    public function canonicalJson(): string
+    {
+        return json_encode([
+            'edition' => self::EDITION,
+            'enlarge' => ['height' => $this->enlarge->to->height, 'way' => $this->enlarge->way->value, 'width' => $this->enlarge->to->width],
+            'frame' => [
+                'crop' => ['height' => $this->frame->crop->height, 'width' => $this->frame->crop->width, 'x' => $this->frame->crop->x, 'y' => $this->frame->crop->y],
+                'picture' => ['height' => $this->frame->picture->height, 'width' => $this->frame->picture->width],
+            ],
+            'write' => [
+                'bits' => $this->write->bits, 'format' => $this->write->format->value, 'matte' => $this->write->matte,
+                // As text with a fixed number of digits: a float's shortest form could differ between machines.
+                'ppi' => number_format($this->write->ppi->value, 6, '.', ''),
+                'quality' => $this->write->quality, 'transparent' => $this->write->transparent,
+            ],
+        ], \JSON_THROW_ON_ERROR);
+    }
+
+    public function hash(): string
+    {
+        return hash('sha256', $this->canonicalJson());
+    }
+
+    public static function fromJson(string $json): self
+    {
+        $record = Record::decode($json, 'a recipe');
+        [$frame, $enlarge, $write] = [$record->record('frame'), $record->record('enlarge'), $record->record('write')];
+        [$crop, $picture] = [$frame->record('crop'), $frame->record('picture')];
+
+        return new self(
+            new Frame(
+                new PixelSize($picture->int('width'), $picture->int('height')),
+                new PixelWindow($crop->int('x'), $crop->int('y'), $crop->int('width'), $crop->int('height')),
+            ),
+            new Enlarge(Way::from($enlarge->string('way')), new PixelSize($enlarge->int('width'), $enlarge->int('height'))),
+            new Write(
+                Format::from($write->string('format')), Ppi::of((float) $write->string('ppi')), $write->int('bits'),
+                $write->bool('transparent'), $write->string('matte'), $write->int('quality'),
+            ),
+        );
+    }
+}

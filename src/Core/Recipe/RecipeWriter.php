@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Recipe;
+
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Fit\Placement;
+use Snugfit\Core\Product\Product;
+
+/** Writes down how a placement's print file is made. */
+final readonly class RecipeWriter
+{
+    /**
+     * @param ?Format $format the person's choice; the product's own where null
+     *
+     * @throws ImpossibleRecipe where the placement is short, or the format cannot hold the print
+     */
+    public function recipeFor(Placement $placement, MasterFacts $facts, ?Format $format = null): Recipe
+    {
+        $output = $placement->output ?? throw ImpossibleRecipe::short($placement->product->code);
+        $format ??= $this->usualFormat($placement->product, $facts->isTransparent);
+        if ($output->size->longSide() > $format->longestSide()) {
+            throw ImpossibleRecipe::tooLong($output->size, $format);
+        }
+
+        return new Recipe(
+            new Frame($facts->size, $placement->crop),
+            new Enlarge(Way::for($placement->artwork->kind), $output->size),
+            new Write(
+                $format,
+                $output->ppi,
+                $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8,
+                $facts->isTransparent && $format->keepsTransparency() && $placement->product->wantsTransparency,
+            ),
+        );
+    }
+
+    /** The product's first format; for transparent artwork on a product that wants it, the first that keeps transparency. */
+    private function usualFormat(Product $product, bool $isTransparent): Format
+    {
+        foreach ($product->formats as $format) {
+            if (!$isTransparent || !$product->wantsTransparency || $format->keepsTransparency()) {
+                return $format;
+            }
+        }
+
+        return $product->formats[0];
+    }
+}

@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels;
+
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\VipsFailed;
+
+/** Master file -> facts. Decodes all of it once, so that a damaged file is found here and not at the press. */
+final readonly class MasterReader
+{
+    private const PREVIEW_QUALITY = 84;
+
+    public function __construct(private KindGuess $kinds = new KindGuess())
+    {
+    }
+
+    /**
+     * @param array<int, string> $previews side in pixels => path of a WebP to write on the way
+     *
+     * @throws UnreadableMaster
+     */
+    public function read(string $path, array $previews = []): MasterFacts
+    {
+        $master = Master::open($path);
+        try {
+            return $this->readOpened($master, $previews);
+        } catch (VipsFailed $e) {
+            throw UnreadableMaster::damaged($e->getMessage());
+        }
+    }
+
+    /** @param array<int, string> $previews */
+    private function readOpened(Master $master, array $previews): MasterFacts
+    {
+        $header = $master->header();
+        $picture = $master->picture();
+        // Reads every pixel: all of the file is decoded, and a transparent pixel anywhere is found.
+        $isTransparent = $picture->hasAlpha() && $picture->extractBands($picture->bands() - 1, 1)->smallest() < (8 === PrintColour::bitsOf($picture) ? 255 : 65535);
+        if (!$picture->hasAlpha()) {
+            $picture->average();
+        }
+        foreach ($previews as $side => $target) {
+            $this->preview($picture, $side, $target);
+        }
+
+        return new MasterFacts(
+            format: $master->format,
+            size: $picture->size(),
+            bytes: (int) filesize($master->path),
+            sha256: (string) hash_file('sha256', $master->path),
+            colour: PrintColour::modelOf($header),
+            bits: PrintColour::bitsOf($header),
+            profile: PrintColour::profileOf($header),
+            isTransparent: $isTransparent,
+            ppiTag: $master->format->isVector() ? null : $this->ppiTag($header),
+            exifOrientation: $master->orientation(),
+            pages: max(1, $header->int('n-pages', 1)),
+            kindGuess: $this->kinds->guess($this->plain($picture)),
+            reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
+        );
+    }
+
+    private function preview(Image $picture, int $side, string $target): void
+    {
+        $small = PrintColour::toSrgb($picture->thumbnail($side));
+        $small = 16 === PrintColour::bitsOf($small) ? $small->rescaleTo(Vips\BandFormat::Byte)->meaning(Vips\Interpretation::Srgb) : $small;
+        // Effort 2 of 6: a preview is waited for.
+        $small->without('icc-profile-data', 'exif-data', 'xmp-data', 'iptc-data')->save('webp', $target, ['Q' => self::PREVIEW_QUALITY, 'effort' => 2]);
+    }
+
+    private function plain(Image $picture): Image
+    {
+        $image = PrintColour::toSrgb($picture);
+        $image = 16 === PrintColour::bitsOf($image) ? $image->rescaleTo(Vips\BandFormat::Byte)->meaning(Vips\Interpretation::Srgb) : $image;
+
+        return $image->hasAlpha() ? $image->flatten([255.0, 255.0, 255.0]) : $image;
+    }
+
+    private function ppiTag(Image $header): ?float
+    {
+        [$across] = $header->resolution();
+        // One pixel per millimetre is what libvips assumes where a file says nothing.
+        if (!$header->has('resolution-unit') && 1.0 === $across) {
+            return null;
+        }
+        $ppi = round($across * 25.4, 2);
+
+        return $ppi > 0 && is_finite($ppi) ? $ppi : null;
+    }
+
+    /** Scripts, event handlers, and references to anything but a part of the same drawing or embedded data. */
+    private function reachesOutside(string $path): bool
+    {
+        $text = (string) file_get_contents($path);
+
+        return 1 === preg_match('/<script\b|<foreignObject\b|\son[a-z]+\s*=|@import|<!ENTITY/i', $text)
+            || 1 === preg_match('/\bhref\s*=\s*["\'](?!#|data:)[^"\']/i', $text)
+            || 1 === preg_match('/url\(\s*["\']?(?!#|data:)[^)\s]/i', $text);
+    }
+}

@@ -1,0 +1,353 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Vips;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+
+/**
+ * An image of libvips: a pipeline that computes when it is written. Immutable; every operation gives a new one.
+ * All methods throw VipsFailed with the library's reason.
+ */
+final class Image
+{
+    private function __construct(private readonly \FFI\CData $pointer)
+    {
+    }
+
+    public function __destruct()
+    {
+        Vips::library()->g_object_unref($this->pointer);
+    }
+
+    /**
+     * @param string                   $loader  as in vips_{loader}load
+     * @param array<string, int|float> $options
+     */
+    public static function load(string $loader, string $path, array $options = []): self
+    {
+        return self::make($loader.'load', static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$loader}load"}($path, $out, ...$tail), $options);
+    }
+
+    /**
+     * A drawing from its text alone: without a place on disk it has nothing that its references could lead to.
+     *
+     * @param array<string, int|float> $options
+     */
+    public static function drawing(string $svg, array $options = []): self
+    {
+        return self::make('svgload', static function (\FFI $vips, \FFI\CData $out, array $tail) use ($svg): int {
+            $buffer = self::buffer($svg);
+
+            $failed = $vips->vips_svgload_buffer($buffer, \strlen($svg), $out, ...$tail);
+            if (0 === $failed) {
+                // The library reads the text when it draws, long after this call; the image keeps it alive.
+                self::$kept[] = $buffer;
+            }
+
+            return $failed;
+        }, $options);
+    }
+
+    /** @param string $pixels bytes, row by row, bands interleaved */
+    public static function ofBytes(string $pixels, PixelSize $size, int $bands, Interpretation $meaning = Interpretation::Srgb): self
+    {
+        $image = Vips::library()->vips_image_new_from_memory_copy(self::buffer($pixels), \strlen($pixels), $size->width, $size->height, $bands, BandFormat::Byte->value);
+
+        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning);
+    }
+
+    public function size(): PixelSize
+    {
+        return new PixelSize(Vips::library()->vips_image_get_width($this->pointer), Vips::library()->vips_image_get_height($this->pointer));
+    }
+
+    public function bands(): int
+    {
+        return Vips::library()->vips_image_get_bands($this->pointer);
+    }
+
+    public function format(): BandFormat
+    {
+        return BandFormat::from(Vips::library()->vips_image_get_format($this->pointer));
+    }
+
+    public function interpretation(): Interpretation
+    {
+        return Interpretation::tryFrom(Vips::library()->vips_image_get_interpretation($this->pointer)) ?? Interpretation::Multiband;
+    }
+
+    public function hasAlpha(): bool
+    {
+        return 0 !== Vips::library()->vips_image_hasalpha($this->pointer);
+    }
+
+    /** @return array{float, float} pixels per millimetre, across and down */
+    public function resolution(): array
+    {
+        return [Vips::library()->vips_image_get_xres($this->pointer), Vips::library()->vips_image_get_yres($this->pointer)];
+    }
+
+    public function has(string $name): bool
+    {
+        return 0 !== Vips::library()->vips_image_get_typeof($this->pointer, $name);
+    }
+
+    public function int(string $name, int $default): int
+    {
+        $value = \FFI::new('int[1]');
+        if (!$this->has($name) || 0 !== Vips::library()->vips_image_get_int($this->pointer, $name, $value)) {
+            Vips::takeError();
+
+            return $default;
+        }
+
+        return $value[0];
+    }
+
+    public function text(string $name): ?string
+    {
+        $vips = Vips::library();
+        $text = $vips->new('char*[1]');
+        if (!$this->has($name) || 0 !== $vips->vips_image_get_as_string($this->pointer, $name, $text)) {
+            return null;
+        }
+        $copy = \FFI::string($text[0]);
+        $vips->g_free($text[0]);
+
+        return $copy;
+    }
+
+    /** A block of bytes that came with the file, such as its colour profile. */
+    public function blob(string $name): ?string
+    {
+        $vips = Vips::library();
+        $data = $vips->new('const void*[1]');
+        $length = $vips->new('size_t[1]');
+        if (!$this->has($name) || 0 !== $vips->vips_image_get_blob($this->pointer, $name, $data, $length)) {
+            return null;
+        }
+
+        return \FFI::string($vips->cast('char*', $data[0]), $length[0]);
+    }
+
+    /** Turned upright as its EXIF orientation says. */
+    public function upright(): self
+    {
+        return $this->then('autorot');
+    }
+
+    public function crop(PixelWindow $window): self
+    {
+        return $this->then('crop', [$window->x, $window->y, $window->width, $window->height]);
+    }
+
+    public function resize(PixelSize $to, Kernel $kernel): self
+    {
+        $from = $this->size();
+
+        // PHP divides evenly into an int, which a C function that expects a double behind its dots would misread.
+        return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value]);
+    }
+
+    /** Every pixel becomes a block of whole pixels. */
+    public function repeatPixels(int $factor): self
+    {
+        return $this->then('zoom', [$factor, $factor]);
+    }
+
+    /** Reduced to lie within a square, in sRGB; never enlarged. */
+    public function thumbnail(int $side): self
+    {
+        return $this->then('thumbnail_image', [$side], ['height' => $side, 'size' => 2, 'export-profile' => 'srgb']);
+    }
+
+    public function colourspace(Interpretation $space): self
+    {
+        return $this->then('colourspace', [$space->value]);
+    }
+
+    /** Through the embedded profile to sRGB; $fallback names the profile of an image that brings none. */
+    public function toSrgb(int $bits, string $fallback): self
+    {
+        // Relative colorimetric with black-point compensation: common practice for photographs.
+        return $this->then('icc_transform', ['srgb'], ['embedded' => 1, 'input-profile' => $fallback, 'intent' => 1, 'black-point-compensation' => 1, 'depth' => $bits]);
+    }
+
+    /** @param array{float, float, float} $matte */
+    public function flatten(array $matte): self
+    {
+        $vips = Vips::library();
+        $values = $vips->new('double[3]');
+        foreach ($matte as $i => $value) {
+            $values[$i] = $value;
+        }
+        $background = $vips->vips_array_double_new($values, 3);
+        try {
+            return $this->then('flatten', [], ['background' => $background]);
+        } finally {
+            $vips->vips_area_unref($background);
+        }
+    }
+
+    public function premultiply(float $maxAlpha): self
+    {
+        return $this->then('premultiply', [], ['max-alpha' => $maxAlpha]);
+    }
+
+    public function unpremultiply(float $maxAlpha): self
+    {
+        return $this->then('unpremultiply', [], ['max-alpha' => $maxAlpha]);
+    }
+
+    public function extractBands(int $first, int $count): self
+    {
+        return $this->then('extract_band', [$first], ['n' => $count]);
+    }
+
+    public function join(self $bands): self
+    {
+        return self::make('bandjoin', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_bandjoin2($this->pointer, $bands->pointer, $out, ...$tail), []);
+    }
+
+    /** Rounded to the nearest whole number, then stored in another form. */
+    public function roundTo(BandFormat $format): self
+    {
+        return $this->then('rint')->cast($format);
+    }
+
+    public function cast(BandFormat $format): self
+    {
+        return $this->then('cast', [$format->value]);
+    }
+
+    /** Sixteen bits to eight or back, scaled. */
+    public function rescaleTo(BandFormat $format): self
+    {
+        return $this->then('cast', [$format->value], ['shift' => 1]);
+    }
+
+    public function meaning(Interpretation $meaning): self
+    {
+        return $this->then('copy', [], ['interpretation' => $meaning->value]);
+    }
+
+    /** Without the named notes that came with the file (EXIF, XMP, profile …); its pixels are the same. */
+    public function without(string ...$names): self
+    {
+        $copy = $this->then('copy');
+        foreach ($names as $name) {
+            Vips::library()->vips_image_remove($copy->pointer, $name);
+        }
+
+        return $copy;
+    }
+
+    public function withResolution(float $pixelsPerMillimetre): self
+    {
+        return $this->then('copy', [], ['xres' => $pixelsPerMillimetre, 'yres' => $pixelsPerMillimetre]);
+    }
+
+    public function smallest(): float
+    {
+        return $this->number('min');
+    }
+
+    public function average(): float
+    {
+        return $this->number('avg');
+    }
+
+    /** All pixels, row by row, bands interleaved. */
+    public function bytes(): string
+    {
+        $vips = Vips::library();
+        $length = $vips->new('size_t[1]');
+        $memory = $vips->vips_image_write_to_memory($this->pointer, $length);
+        if (null === $memory) {
+            throw VipsFailed::at('read', Vips::takeError());
+        }
+        try {
+            return \FFI::string($vips->cast('char*', $memory), $length[0]);
+        } finally {
+            $vips->g_free($memory);
+        }
+    }
+
+    /**
+     * Computes the pipeline into a file.
+     *
+     * @param string                    $saver   as in vips_{saver}save
+     * @param array<string, int|string> $options
+     */
+    public function save(string $saver, string $path, array $options): void
+    {
+        if (0 !== Vips::library()->{"vips_{$saver}save"}($this->pointer, $path, ...self::tail($options))) {
+            throw VipsFailed::at($saver.'save', Vips::takeError());
+        }
+    }
+
+    /** @var list<\FFI\CData> */
+    private static array $kept = [];
+
+    private static function buffer(string $bytes): \FFI\CData
+    {
+        $buffer = \FFI::new('char['.max(1, \strlen($bytes)).']');
+        \FFI::memcpy($buffer, $bytes, \strlen($bytes));
+
+        return $buffer;
+    }
+
+    /**
+     * @param list<int|float|string>                 $arguments
+     * @param array<string, int|float|string|object> $options
+     */
+    private function then(string $operation, array $arguments = [], array $options = []): self
+    {
+        return self::make($operation, fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$operation}"}($this->pointer, $out, ...$arguments, ...$tail), $options);
+    }
+
+    /**
+     * @param \Closure(\FFI, \FFI\CData, list<mixed>): int $call
+     * @param array<string, int|float|string|object>       $options
+     */
+    private static function make(string $operation, \Closure $call, array $options): self
+    {
+        $vips = Vips::library();
+        $out = $vips->new('VipsImage*[1]');
+        if (0 !== $call($vips, $out, self::tail($options))) {
+            throw VipsFailed::at($operation, Vips::takeError());
+        }
+
+        return new self($out[0]);
+    }
+
+    /**
+     * libvips' options: pairs of name and value, closed by a null.
+     *
+     * @param array<string, int|float|string|object> $options
+     *
+     * @return list<mixed>
+     */
+    private static function tail(array $options): array
+    {
+        $tail = [];
+        foreach ($options as $name => $value) {
+            array_push($tail, $name, $value);
+        }
+
+        return [...$tail, null];
+    }
+
+    private function number(string $operation): float
+    {
+        $value = Vips::library()->new('double[1]');
+        if (0 !== Vips::library()->{"vips_{$operation}"}($this->pointer, $value, null)) {
+            throw VipsFailed::at($operation, Vips::takeError());
+        }
+
+        return $value[0];
+    }
+}

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Vips;
+
+/**
+ * The libvips library, called by FFI. Only Image uses it.
+ * libvips calls back from its own threads where one asks it for progress; PHP does not survive that, so nobody asks.
+ */
+final class Vips
+{
+    private const HEADER = <<<'C'
+        typedef struct _VipsImage VipsImage;
+        typedef struct _VipsArea VipsArrayDouble;
+        int vips_init(const char *argv0);
+        const char *vips_version_string(void);
+        const char *vips_error_buffer(void);
+        void vips_error_clear(void);
+        void vips_concurrency_set(int concurrency);
+        void vips_cache_set_max(int max);
+        void g_object_unref(void *object);
+        void g_free(void *memory);
+        const char *vips_foreign_find_load(const char *filename);
+
+        int vips_jpegload(const char *filename, VipsImage **out, ...);
+        int vips_pngload(const char *filename, VipsImage **out, ...);
+        int vips_tiffload(const char *filename, VipsImage **out, ...);
+        int vips_webpload(const char *filename, VipsImage **out, ...);
+        int vips_heifload(const char *filename, VipsImage **out, ...);
+        int vips_gifload(const char *filename, VipsImage **out, ...);
+        int vips_pdfload(const char *filename, VipsImage **out, ...);
+        int vips_svgload_buffer(const void *bytes, size_t length, VipsImage **out, ...);
+        VipsImage *vips_image_new_from_memory_copy(const void *data, size_t size, int width, int height, int bands, int format);
+
+        int vips_image_get_width(const VipsImage *image);
+        int vips_image_get_height(const VipsImage *image);
+        int vips_image_get_bands(const VipsImage *image);
+        int vips_image_get_format(const VipsImage *image);
+        int vips_image_get_interpretation(const VipsImage *image);
+        int vips_image_hasalpha(VipsImage *image);
+        double vips_image_get_xres(const VipsImage *image);
+        double vips_image_get_yres(const VipsImage *image);
+        uint64_t vips_image_get_typeof(const VipsImage *image, const char *name);
+        int vips_image_remove(VipsImage *image, const char *name);
+        int vips_image_get_int(const VipsImage *image, const char *name, int *out);
+        int vips_image_get_as_string(const VipsImage *image, const char *name, char **out);
+        int vips_image_get_blob(const VipsImage *image, const char *name, const void **data, size_t *length);
+        void *vips_image_write_to_memory(VipsImage *in, size_t *size);
+        VipsArrayDouble *vips_array_double_new(const double *array, int n);
+        void vips_area_unref(void *area);
+
+        int vips_autorot(VipsImage *in, VipsImage **out, ...);
+        int vips_crop(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
+        int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
+        int vips_zoom(VipsImage *in, VipsImage **out, int xfac, int yfac, ...);
+        int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);
+        int vips_colourspace(VipsImage *in, VipsImage **out, int space, ...);
+        int vips_icc_transform(VipsImage *in, VipsImage **out, const char *profile, ...);
+        int vips_flatten(VipsImage *in, VipsImage **out, ...);
+        int vips_premultiply(VipsImage *in, VipsImage **out, ...);
+        int vips_unpremultiply(VipsImage *in, VipsImage **out, ...);
+        int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
+        int vips_bandjoin2(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_rint(VipsImage *in, VipsImage **out, ...);
+        int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
+        int vips_copy(VipsImage *in, VipsImage **out, ...);
+        int vips_min(VipsImage *in, double *out, ...);
+        int vips_max(VipsImage *in, double *out, ...);
+        int vips_avg(VipsImage *in, double *out, ...);
+
+        int vips_jpegsave(VipsImage *in, const char *filename, ...);
+        int vips_pngsave(VipsImage *in, const char *filename, ...);
+        int vips_tiffsave(VipsImage *in, const char *filename, ...);
+        int vips_webpsave(VipsImage *in, const char *filename, ...);
+        C;
+
+    private static ?\FFI $library = null;
+
+    /**
+     * @internal
+     *
+     * The library's functions and types are known at run time only.
+     */
+    public static function library(): \FFI
+    {
+        if (null === self::$library) {
+            $library = \FFI::cdef(self::HEADER, 'libvips.so.42');
+            if (0 !== $library->vips_init('snugfit')) {
+                throw VipsFailed::toStart((string) $library->vips_error_buffer());
+            }
+            // Every pipeline runs once; a cache of operations would only hold memory.
+            $library->vips_cache_set_max(0);
+            self::$library = $library;
+        }
+
+        return self::$library;
+    }
+
+    public static function version(): string
+    {
+        return self::library()->vips_version_string();
+    }
+
+    /** How many threads one pipeline may use. */
+    public static function useThreads(int $threads): void
+    {
+        self::library()->vips_concurrency_set($threads);
+    }
+
+    /** The library's class of loader for a file, going by its first bytes; null where it knows none. */
+    public static function loaderFor(string $path): ?string
+    {
+        $loader = self::library()->vips_foreign_find_load($path);
+        self::library()->vips_error_clear();
+
+        return \is_string($loader) ? $loader : null;
+    }
+
+    /** What went wrong last, in the library's words, and forgets it. */
+    public static function takeError(): string
+    {
+        $message = trim((string) self::library()->vips_error_buffer());
+        self::library()->vips_error_clear();
+
+        return $message;
+    }
+}
