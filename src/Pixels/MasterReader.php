@@ -84,10 +84,7 @@ final readonly class MasterReader
     {
         [$across] = $header->resolution();
         // One pixel per millimetre is what libvips assumes where a file says nothing.
-        if (!$header->has('resolution-unit') && 1.0 === $across) {
-            return null;
-        }
-        $ppi = round($across * 25.4, 2);
+        $ppi = 1.0 === $across ? 0.0 : round($across * 25.4, 1);
 
         return $ppi > 0 && is_finite($ppi) ? $ppi : null;
     }

@@ -85,6 +85,8 @@ final class Vips
     public static function library(): \FFI
     {
         if (null === self::$library) {
+            // Its warnings go to the terminal otherwise, in the middle of a progress bar.
+            putenv('VIPS_WARNING=0');
             $library = \FFI::cdef(self::HEADER, 'libvips.so.42');
             if (0 !== $library->vips_init('snugfit')) {
                 throw VipsFailed::toStart((string) $library->vips_error_buffer());

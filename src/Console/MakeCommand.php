@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Console;
+
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Product\ImpossibleProduct;
+use Snugfit\Core\Product\Product;
+use Snugfit\Shop\Shelf;
+use Snugfit\Work\Folder\Cores;
+use Snugfit\Work\Folder\FolderMaker;
+use Snugfit\Work\Folder\FolderOrder;
+use Snugfit\Work\Folder\FolderResult;
+use Snugfit\Work\Folder\UnwritableFolder;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Command\SignalableCommandInterface;
+use Symfony\Component\Console\Formatter\OutputFormatter;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('make', 'Make checked print files of every picture in a folder')]
+final class MakeCommand extends Command implements SignalableCommandInterface
+{
+    /** Some input could not be read or written; the rest was made. */
+    private const PARTLY = 2;
+
+    private bool $isStopped = false;
+
+    public function __construct(private readonly FolderMaker $maker, private readonly Shelf $shelf)
+    {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this
+            ->addArgument('folder', InputArgument::REQUIRED, 'Folder with the masters; they are never changed')
+            ->addOption('products', null, InputOption::VALUE_REQUIRED, 'Codes with commas between, like a4,apparel-front')
+            ->addOption('out', null, InputOption::VALUE_REQUIRED, 'Folder for print files and manifest')
+            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'jpeg, png or tiff; each product\'s own if left out')
+            ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'Files in work at a time; as many as cores if left out')
+            ->addOption('json', null, InputOption::VALUE_NONE, 'Print the manifest');
+    }
+
+    /** @return list<int> */
+    public function getSubscribedSignals(): array
+    {
+        return [\SIGINT, \SIGTERM];
+    }
+
+    public function handleSignal(int $signal, int|false $previousExitCode = 0): int|false
+    {
+        $this->isStopped = true;
+
+        return false;
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        try {
+            $order = $this->order(Options::of($input));
+        } catch (\InvalidArgumentException $e) {
+            return WrongUsage::say($output, $e->getMessage());
+        }
+        $bar = new TerminalProgress($errors);
+        try {
+            $result = $this->maker->make($order, $bar, fn (): bool => $this->isStopped);
+        } catch (UnwritableFolder $e) {
+            $errors->writeln('<error>'.OutputFormatter::escape($e->getMessage()).'</error>');
+
+            return self::PARTLY;
+        } finally {
+            $bar->end();
+        }
+        foreach ($result->failures as $failure) {
+            $errors->writeln(OutputFormatter::escape($failure));
+        }
+        if ($input->getOption('json')) {
+            $output->write($result->manifest->json(), false, OutputInterface::OUTPUT_RAW);
+        } else {
+            $output->writeln(OutputFormatter::escape($this->summary($result, $order->out)));
+        }
+
+        return [] === $result->failures && !$result->wasStopped ? Command::SUCCESS : self::PARTLY;
+    }
+
+    private function order(Options $option): FolderOrder
+    {
+        $folder = $option->argument('folder');
+        if (!is_dir($folder)) {
+            throw new \InvalidArgumentException(\sprintf('There is no folder "%s".', $folder));
+        }
+        $out = rtrim($option->text('out') ?? throw new \InvalidArgumentException('Say where the print files go: --out=DIR.'), '/');
+        $jobs = $option->number('jobs') ?? (float) Cores::count();
+        if ($jobs < 1 || $jobs > 64 || floor($jobs) !== $jobs) {
+            throw new \InvalidArgumentException('--jobs takes a whole number from 1 to 64.');
+        }
+
+        return new FolderOrder($folder, '' === $out ? '/' : $out, $this->products($option), $option->choice('format', Format::class), (int) $jobs);
+    }
+
+    /** @return non-empty-list<Product> */
+    private function products(Options $option): array
+    {
+        $catalogue = $this->shelf->catalogue();
+        $codes = array_values(array_unique(array_filter(array_map(trim(...), explode(',', $option->text('products') ?? '')))));
+        if ([] === $codes) {
+            throw new ImpossibleProduct('Say for which products: --products=CODE,CODE. Known codes: '.implode(', ', array_map(strval(...), array_keys($catalogue->products))).'.');
+        }
+
+        return array_map($catalogue->product(...), $codes);
+    }
+
+    private function summary(FolderResult $result, string $out): string
+    {
+        return \sprintf(
+            '%d made, %d unchanged, %d short, %d not made or not readable%s. Manifest: %s/manifest.json',
+            $result->made, $result->unchanged, $result->short, \count($result->failures), $result->wasStopped ? '; stopped before the end' : '', $out,
+        );
+    }
+}

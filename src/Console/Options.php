@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Console;
+
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Product\ImpossibleProduct;
+use Snugfit\Core\Product\Product;
+use Symfony\Component\Console\Input\InputInterface;
+
+/** A command's options as the values they mean. All methods throw InvalidArgumentException with a sentence. */
+final readonly class Options
+{
+    private function __construct(private InputInterface $input)
+    {
+    }
+
+    public static function of(InputInterface $input): self
+    {
+        return new self($input);
+    }
+
+    public function argument(string $name): string
+    {
+        $value = $this->input->getArgument($name);
+
+        return \is_string($value) ? $value : throw new \InvalidArgumentException(\sprintf('Give %s once.', $name));
+    }
+
+    public function text(string $name): ?string
+    {
+        $value = $this->input->getOption($name);
+
+        return \is_string($value) && '' !== trim($value) ? $value : null;
+    }
+
+    public function number(string $name): ?float
+    {
+        $text = $this->text($name);
+        if (null === $text) {
+            return null;
+        }
+
+        return is_numeric($text) && is_finite((float) $text) ? (float) $text : throw new \InvalidArgumentException(\sprintf('--%s takes a number, not "%s".', $name, $text));
+    }
+
+    public function ppi(string $name): ?Ppi
+    {
+        $number = $this->number($name);
+
+        return null === $number ? null : Ppi::of($number);
+    }
+
+    public function limit(string $name): ?float
+    {
+        $limit = $this->number($name);
+        if (null !== $limit && ($limit < 1 || $limit > Product::EXTREME_LIMIT)) {
+            throw ImpossibleProduct::limit($limit);
+        }
+
+        return $limit;
+    }
+
+    /**
+     * @template T of \BackedEnum
+     *
+     * @param class-string<T> $enum
+     *
+     * @return ?T
+     */
+    public function choice(string $name, string $enum): ?\BackedEnum
+    {
+        $text = $this->text($name);
+        if (null === $text) {
+            return null;
+        }
+
+        return $enum::tryFrom($text) ?? throw new \InvalidArgumentException(\sprintf('--%s takes one of %s, not "%s".', $name, implode(', ', array_column($enum::cases(), 'value')), $text));
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Delivery;
+
+use Snugfit\Core\Record;
+
+/** What a delivery holds, and what it does not and why. */
+final readonly class Manifest
+{
+    private const COLUMNS = [
+        'master', 'sha256', 'product', 'orientation', 'crop_x', 'crop_y', 'crop_width', 'crop_height', 'enlargement', 'verdict',
+        'output_path', 'output_width_px', 'output_height_px', 'output_ppi', 'output_bytes', 'output_sha256', 'preflight', 'reason',
+    ];
+
+    /**
+     * @param list<ManifestEntry>                         $files
+     * @param list<array{master: string, reason: string}> $unreadable
+     */
+    public function __construct(public array $files, public array $unreadable = [])
+    {
+    }
+
+    public static function fromJson(string $json): self
+    {
+        $record = Record::decode($json, 'a manifest');
+
+        return new self(
+            array_map(ManifestEntry::fromRecord(...), $record->records('files')),
+            array_map(static fn (Record $one): array => ['master' => $one->string('master'), 'reason' => $one->string('reason')], $record->records('unreadable')),
+        );
+    }
+
+    public function json(): string
+    {
+        return json_encode([
+            'files' => array_map(static fn (ManifestEntry $entry): array => $entry->toArray(), $this->files),
+            'unreadable' => $this->unreadable,
+        ], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE | \JSON_INVALID_UTF8_SUBSTITUTE | \JSON_THROW_ON_ERROR)."\n";
+    }
+
+    /** RFC 4180, UTF-8, a line for every file and for every master that could not be read. */
+    public function csv(): string
+    {
+        $lines = [self::COLUMNS];
+        foreach ($this->files as $entry) {
+            $output = $entry->output;
+            $lines[] = [
+                $entry->master, $entry->sha256, $entry->product, $entry->orientation, ...array_values($entry->crop->toArray()),
+                $entry->enlargement, $entry->verdict, $output['path'] ?? '', $output['width_px'] ?? '', $output['height_px'] ?? '',
+                $output['ppi'] ?? '', $output['bytes'] ?? '', $output['sha256'] ?? '', $entry->preflight->value, $entry->reason,
+            ];
+        }
+        foreach ($this->unreadable as $one) {
+            $lines[] = [$one['master'], ...array_fill(0, \count(self::COLUMNS) - 3, ''), PreflightResult::None->value, $one['reason']];
+        }
+
+        return implode('', array_map(self::line(...), $lines));
+    }
+
+    /** @param list<string|int|float> $cells */
+    private static function line(array $cells): string
+    {
+        return implode(',', array_map(self::cell(...), $cells))."\r\n";
+    }
+
+    private static function cell(string|int|float $value): string
+    {
+        $text = (string) $value;
+        // A text that a spreadsheet would take for a formula is kept a text.
+        if (\is_string($value) && 1 === preg_match('/^[=+\-@\t\r]/', $text)) {
+            $text = "'".$text;
+        }
+
+        return 1 === preg_match('/[",\r\n]/', $text) ? '"'.str_replace('"', '""', $text).'"' : $text;
+    }
+}

@@ -1,0 +1,20 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Job;
+
+use Snugfit\Core\Recipe\Recipe;
+
+/** Make a print file and read it back for preflight. */
+final readonly class PrintJob implements PixelJob
+{
+    public function __construct(public string $master, public Recipe $recipe, public string $target)
+    {
+    }
+
+    public function toArray(): array
+    {
+        return ['job' => 'print', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target];
+    }
+}

@@ -1,0 +1,193 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop\Entity;
+
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
+use Doctrine\ORM\Mapping as ORM;
+use Snugfit\Core\Artwork\Artwork;
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\Warning;
+use Snugfit\Core\Artwork\Warnings;
+use Snugfit\Core\Record;
+
+/** One master in a batch: where it came from, and what was read from it. */
+#[ORM\Entity]
+#[ORM\Table(name: 'batch_artwork')]
+#[ORM\Index(columns: ['master'])]
+class BatchArtwork
+{
+    #[ORM\Id]
+    #[ORM\GeneratedValue]
+    #[ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\ManyToOne(inversedBy: 'artworks')]
+    #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+    private Batch $batch;
+
+    /** The file's name as given. */
+    #[ORM\Column(length: 1024)]
+    private string $fileName;
+
+    /** The folder it lay in, relative to what was dropped; empty for none. */
+    #[ORM\Column(length: 2048)]
+    private string $folder;
+
+    /** SHA-256 of the master's bytes, under which they are stored. */
+    #[ORM\Column(length: 64)]
+    private string $master;
+
+    #[ORM\Column]
+    private IntakeState $state = IntakeState::Reading;
+
+    #[ORM\Column(length: 1024, nullable: true)]
+    private ?string $reason = null;
+
+    /** @var ?array<string, mixed> */
+    #[ORM\Column(nullable: true)]
+    private ?array $facts = null;
+
+    /** A person's word on the kind; null leaves it to the guess. */
+    #[ORM\Column(nullable: true)]
+    private ?Kind $kind = null;
+
+    #[ORM\Column]
+    private bool $removed = false;
+
+    /** @var Collection<int, BatchFraming> */
+    #[ORM\OneToMany(targetEntity: BatchFraming::class, mappedBy: 'artwork', cascade: ['persist'])]
+    private Collection $framings;
+
+    public function __construct(Batch $batch, string $fileName, string $folder, string $master)
+    {
+        $this->batch = $batch;
+        $this->fileName = mb_scrub(mb_strimwidth($fileName, 0, 1000, ''));
+        $this->folder = mb_scrub(mb_strimwidth($folder, 0, 2000, ''));
+        $this->master = $master;
+        $this->framings = new ArrayCollection();
+        $batch->add($this);
+    }
+
+    public function wasRead(MasterFacts $facts): void
+    {
+        $this->state = IntakeState::Read;
+        $this->facts = $facts->toArray();
+        $this->reason = null;
+    }
+
+    public function couldNotBeRead(string $reason): void
+    {
+        $this->state = IntakeState::Unreadable;
+        $this->reason = mb_strimwidth($reason, 0, 1000, '…');
+    }
+
+    public function correctKind(?Kind $kind): void
+    {
+        $this->kind = $kind;
+    }
+
+    public function setRemoved(bool $removed): void
+    {
+        $this->removed = $removed;
+    }
+
+    public function id(): int
+    {
+        return $this->id ?? throw new \LogicException('The artwork was not stored yet.');
+    }
+
+    public function batch(): Batch
+    {
+        return $this->batch;
+    }
+
+    public function fileName(): string
+    {
+        return $this->fileName;
+    }
+
+    /** The file's name without its ending, for people. */
+    public function title(): string
+    {
+        $title = trim(str_replace(['-', '_'], ' ', pathinfo($this->fileName, \PATHINFO_FILENAME)));
+
+        return '' === $title ? $this->fileName : $title;
+    }
+
+    public function folder(): string
+    {
+        return $this->folder;
+    }
+
+    public function master(): string
+    {
+        return $this->master;
+    }
+
+    public function state(): IntakeState
+    {
+        return $this->state;
+    }
+
+    public function reason(): ?string
+    {
+        return $this->reason;
+    }
+
+    public function isRemoved(): bool
+    {
+        return $this->removed;
+    }
+
+    public function facts(): MasterFacts
+    {
+        return MasterFacts::fromRecord(Record::of($this->facts, 'the facts of '.$this->fileName));
+    }
+
+    public function kind(): Kind
+    {
+        return $this->kind ?? $this->facts()->kindGuess;
+    }
+
+    public function correctedKind(): ?Kind
+    {
+        return $this->kind;
+    }
+
+    public function artwork(): Artwork
+    {
+        return $this->facts()->artwork($this->kind);
+    }
+
+    /** @return list<Warning> */
+    public function warnings(): array
+    {
+        return IntakeState::Read === $this->state ? (new Warnings())->of($this->facts(), $this->fileName) : [];
+    }
+
+    public function framing(string $productCode): ?BatchFraming
+    {
+        foreach ($this->framings as $framing) {
+            if ($framing->productCode() === $productCode) {
+                return $framing;
+            }
+        }
+
+        return null;
+    }
+
+    public function framingOrNew(string $productCode): BatchFraming
+    {
+        $framing = $this->framing($productCode);
+        if (null === $framing) {
+            $framing = new BatchFraming($this, $productCode);
+            $this->framings->add($framing);
+        }
+
+        return $framing;
+    }
+}

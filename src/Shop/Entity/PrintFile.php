@@ -1,0 +1,234 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop\Entity;
+
+use Doctrine\ORM\Mapping as ORM;
+use Snugfit\Core\Delivery\Finding;
+use Snugfit\Core\Delivery\PrintFileFacts;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Record;
+
+/** One artwork on one product in one run: what was wanted, and what became of it. Later changes of the shelf do not touch it. */
+#[ORM\Entity]
+#[ORM\Table(name: 'print_file')]
+#[ORM\Index(columns: ['state'])]
+class PrintFile
+{
+    #[ORM\Id]
+    #[ORM\GeneratedValue]
+    #[ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\ManyToOne(inversedBy: 'files')]
+    #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+    private PrintRun $run;
+
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+    private BatchArtwork $artwork;
+
+    #[ORM\Column(length: 40)]
+    private string $productCode;
+
+    #[ORM\Column(length: 120)]
+    private string $productName;
+
+    /** @var array<string, mixed> the placement's figures, as the manifest has them */
+    #[ORM\Column]
+    private array $figures;
+
+    /** Canonical JSON; null where the placement was short. */
+    #[ORM\Column(type: 'text', nullable: true)]
+    private ?string $recipe;
+
+    /** Below the batch's delivery folder. */
+    #[ORM\Column(length: 1024, nullable: true)]
+    private ?string $path = null;
+
+    #[ORM\Column]
+    private PrintState $state;
+
+    /** Share done, 0 to 1. */
+    #[ORM\Column]
+    private float $progress = 0.0;
+
+    #[ORM\Column(type: 'text', nullable: true)]
+    private ?string $reason = null;
+
+    /** @var ?array<string, mixed> */
+    #[ORM\Column(nullable: true)]
+    private ?array $found = null;
+
+    /** @var list<array{subject: string, wanted: string, found: string, passed: bool}> */
+    #[ORM\Column]
+    private array $findings = [];
+
+    /** Seconds that the making took. */
+    #[ORM\Column(nullable: true)]
+    private ?float $seconds = null;
+
+    #[ORM\Column(nullable: true)]
+    private ?int $maxBytes;
+
+    /** @param array<string, mixed> $figures */
+    public function __construct(PrintRun $run, BatchArtwork $artwork, string $productCode, string $productName, array $figures, ?Recipe $recipe, ?int $maxBytes, ?string $reason)
+    {
+        $this->run = $run;
+        $this->artwork = $artwork;
+        $this->productCode = $productCode;
+        $this->productName = $productName;
+        $this->figures = $figures;
+        $this->recipe = $recipe?->canonicalJson();
+        $this->maxBytes = $maxBytes;
+        $this->state = null === $recipe ? PrintState::Short : PrintState::Waiting;
+        $this->reason = $reason;
+        $run->add($this);
+    }
+
+    public function id(): int
+    {
+        return $this->id ?? throw new \LogicException('The print file was not stored yet.');
+    }
+
+    public function run(): PrintRun
+    {
+        return $this->run;
+    }
+
+    public function artwork(): BatchArtwork
+    {
+        return $this->artwork;
+    }
+
+    public function productCode(): string
+    {
+        return $this->productCode;
+    }
+
+    public function productName(): string
+    {
+        return $this->productName;
+    }
+
+    public function figures(): Record
+    {
+        return Record::of($this->figures, 'a print file\'s figures');
+    }
+
+    public function recipe(): ?Recipe
+    {
+        return null === $this->recipe ? null : Recipe::fromJson($this->recipe);
+    }
+
+    public function maxBytes(): ?int
+    {
+        return $this->maxBytes;
+    }
+
+    public function path(): ?string
+    {
+        return $this->path;
+    }
+
+    public function setPath(string $path): void
+    {
+        $this->path = $path;
+    }
+
+    public function state(): PrintState
+    {
+        return $this->state;
+    }
+
+    public function progress(): float
+    {
+        return $this->progress;
+    }
+
+    public function reason(): ?string
+    {
+        return $this->reason;
+    }
+
+    public function seconds(): ?float
+    {
+        return $this->seconds;
+    }
+
+    public function found(): ?PrintFileFacts
+    {
+        return null === $this->found ? null : PrintFileFacts::fromRecord(Record::of($this->found, 'a print file'));
+    }
+
+    /** @return list<Finding> */
+    public function findings(): array
+    {
+        return array_map(static fn (array $finding): Finding => new Finding(...$finding), $this->findings);
+    }
+
+    public function queue(): void
+    {
+        $this->state = PrintState::Queued;
+        $this->progress = 0.0;
+        $this->reason = null;
+    }
+
+    public function retry(): void
+    {
+        $this->state = PrintState::Waiting;
+        $this->progress = 0.0;
+        $this->reason = null;
+        $this->findings = [];
+    }
+
+    public function progressTo(float $share): void
+    {
+        if (PrintState::Queued === $this->state || PrintState::Making === $this->state) {
+            $this->state = PrintState::Making;
+            $this->progress = max($this->progress, min(1.0, $share));
+        }
+    }
+
+    /** @param list<Finding> $findings */
+    public function made(PrintFileFacts $found, array $findings, float $seconds): void
+    {
+        $this->state = PrintState::Made;
+        $this->progress = 1.0;
+        $this->found = $found->toArray();
+        $this->keepFindings($findings);
+        $this->seconds = $seconds;
+        $this->reason = null;
+    }
+
+    /** The file that an earlier run delivered still is what this run wants. */
+    public function stands(self $earlier): void
+    {
+        $this->state = PrintState::Unchanged;
+        $this->progress = 1.0;
+        $this->path = $earlier->path;
+        $this->found = $earlier->found;
+        $this->findings = $earlier->findings;
+    }
+
+    /** @param list<Finding> $findings */
+    public function failed(string $reason, array $findings = []): void
+    {
+        $this->state = PrintState::Failed;
+        $this->reason = $reason;
+        $this->keepFindings($findings);
+    }
+
+    public function cancelled(): void
+    {
+        $this->state = PrintState::Cancelled;
+        $this->reason = 'Cancelled.';
+    }
+
+    /** @param list<Finding> $findings */
+    private function keepFindings(array $findings): void
+    {
+        $this->findings = array_map(static fn (Finding $finding): array => ['subject' => $finding->subject, 'wanted' => $finding->wanted, 'found' => $finding->found, 'passed' => $finding->passed], $findings);
+    }
+}

@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop\Entity;
+
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
+use Doctrine\ORM\Mapping as ORM;
+
+/** One start of the press for a batch. */
+#[ORM\Entity]
+#[ORM\Table(name: 'print_run')]
+class PrintRun
+{
+    #[ORM\Id]
+    #[ORM\GeneratedValue]
+    #[ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+    private Batch $batch;
+
+    #[ORM\Column]
+    private \DateTimeImmutable $startedAt;
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $finishedAt = null;
+
+    #[ORM\Column]
+    private bool $paused = false;
+
+    #[ORM\Column]
+    private bool $cancelled = false;
+
+    /** @var Collection<int, PrintFile> */
+    #[ORM\OneToMany(targetEntity: PrintFile::class, mappedBy: 'run', cascade: ['persist'])]
+    #[ORM\OrderBy(['id' => 'ASC'])]
+    private Collection $files;
+
+    public function __construct(Batch $batch)
+    {
+        $this->batch = $batch;
+        $this->startedAt = new \DateTimeImmutable();
+        $this->files = new ArrayCollection();
+    }
+
+    public function id(): int
+    {
+        return $this->id ?? throw new \LogicException('The run was not stored yet.');
+    }
+
+    public function batch(): Batch
+    {
+        return $this->batch;
+    }
+
+    public function startedAt(): \DateTimeImmutable
+    {
+        return $this->startedAt;
+    }
+
+    public function finishedAt(): ?\DateTimeImmutable
+    {
+        return $this->finishedAt;
+    }
+
+    public function finish(): void
+    {
+        $this->finishedAt ??= new \DateTimeImmutable();
+    }
+
+    public function reopen(): void
+    {
+        $this->finishedAt = null;
+        $this->cancelled = false;
+    }
+
+    public function isPaused(): bool
+    {
+        return $this->paused;
+    }
+
+    public function setPaused(bool $paused): void
+    {
+        $this->paused = $paused;
+    }
+
+    public function isCancelled(): bool
+    {
+        return $this->cancelled;
+    }
+
+    public function cancel(): void
+    {
+        $this->cancelled = true;
+        $this->paused = false;
+    }
+
+    /** @return list<PrintFile> */
+    public function files(): array
+    {
+        return array_values($this->files->toArray());
+    }
+
+    public function add(PrintFile $file): void
+    {
+        $this->files->add($file);
+    }
+}

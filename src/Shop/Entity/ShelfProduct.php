@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop\Entity;
+
+use Doctrine\ORM\Mapping as ORM;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\ProductJson;
+use Snugfit\Core\Record;
+
+/** A product on the shelf, in the form of ProductJson. */
+#[ORM\Entity]
+#[ORM\Table(name: 'shelf_product')]
+class ShelfProduct
+{
+    #[ORM\Id]
+    #[ORM\GeneratedValue]
+    #[ORM\Column]
+    private ?int $id = null;
+
+    #[ORM\Column(length: 40, unique: true)]
+    private string $code;
+
+    /** @var array<string, mixed> */
+    #[ORM\Column]
+    private array $definition;
+
+    #[ORM\Column]
+    private int $position;
+
+    public function __construct(Product $product, int $position)
+    {
+        $this->position = $position;
+        $this->define($product);
+    }
+
+    public function define(Product $product): void
+    {
+        $this->code = $product->code;
+        $this->definition = (new ProductJson())->write($product);
+    }
+
+    public function product(): Product
+    {
+        return (new ProductJson())->read(Record::of($this->definition, 'a product'));
+    }
+
+    public function id(): int
+    {
+        return $this->id ?? throw new \LogicException('The product was not stored yet.');
+    }
+
+    public function code(): string
+    {
+        return $this->code;
+    }
+
+    public function position(): int
+    {
+        return $this->position;
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Child;
+
+use Snugfit\Pixels\Job\PixelJob;
+use Symfony\Component\Process\Process;
+
+/**
+ * Starts pixel work in child processes of its own, with limits on memory and time: a decoder that crashes or grows
+ * costs one file. Killing the child is also how work is cancelled.
+ */
+final readonly class PixelBench
+{
+    /** Bytes of memory a child may take for itself; files mapped from disk do not count. */
+    private const MEMORY = 4 << 30;
+
+    public function __construct(
+        private string $projectDir,
+        private string $temporaryDir,
+        private int $threads = 1,
+        /** Seconds until a child is stopped. */
+        private float $timeLimit = 1800,
+    ) {
+    }
+
+    public function withThreads(int $threads): self
+    {
+        return new self($this->projectDir, $this->temporaryDir, max(1, $threads), $this->timeLimit);
+    }
+
+    public function start(PixelJob $job): PixelChild
+    {
+        if (!is_dir($this->temporaryDir)) {
+            @mkdir($this->temporaryDir, 0o700, true);
+        }
+        $process = new Process(
+            ['prlimit', '--data='.self::MEMORY, '--core=0', \PHP_BINARY, '-d', 'memory_limit=1G', '-d', 'display_errors=stderr', $this->projectDir.'/bin/pixels', (string) $this->threads],
+            // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
+            env: ['TMPDIR' => $this->temporaryDir, 'G_SLICE' => 'always-malloc'],
+            input: json_encode($job->toArray(), \JSON_THROW_ON_ERROR),
+            timeout: $this->timeLimit,
+        );
+        $process->start();
+
+        return new PixelChild($process);
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Folder;
+
+use Snugfit\Core\Record;
+use Snugfit\Pixels\Job\PixelJob;
+use Snugfit\Work\Child\PixelBench;
+use Snugfit\Work\Child\PixelChild;
+use Snugfit\Work\Child\PixelWorkFailed;
+
+/** Runs pixel jobs, several at a time, each in a child process of its own. */
+final readonly class ChildPool
+{
+    public function __construct(private PixelBench $bench)
+    {
+    }
+
+    /**
+     * @template T
+     *
+     * @param iterable<T>                              $work
+     * @param \Closure(T): PixelJob                    $job
+     * @param \Closure(T, Record|PixelWorkFailed): void $ended with the facts found or the failure
+     * @param \Closure(): bool                         $isStopped asked again and again; true kills what runs
+     */
+    public function run(iterable $work, int $atOnce, \Closure $job, \Closure $ended, \Closure $isStopped): void
+    {
+        /** @var list<array{T, PixelChild}> $running */
+        $running = [];
+        $queue = (static fn (): \Generator => yield from $work)();
+        while (($queue->valid() || [] !== $running) && !$isStopped()) {
+            while ($queue->valid() && \count($running) < $atOnce) {
+                $running[] = [$queue->current(), $this->bench->start($job($queue->current()))];
+                $queue->next();
+            }
+            foreach ($running as $i => [$one, $child]) {
+                try {
+                    if ($child->isRunning()) {
+                        continue;
+                    }
+                    $result = $child->facts();
+                } catch (PixelWorkFailed $failure) {
+                    $result = $failure;
+                }
+                unset($running[$i]);
+                $ended($one, $result);
+            }
+            $running = array_values($running);
+            usleep(5_000);
+        }
+        foreach ($running as [, $child]) {
+            $child->kill();
+        }
+    }
+}

@@ -1,0 +1,200 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Folder;
+
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Delivery\Manifest;
+use Snugfit\Core\Delivery\ManifestEntry;
+use Snugfit\Core\Delivery\NameBook;
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Delivery\Preflight;
+use Snugfit\Core\Delivery\PrintFileFacts;
+use Snugfit\Core\Delivery\SafeName;
+use Snugfit\Core\Fit\Planner;
+use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\RecipeWriter;
+use Snugfit\Core\Record;
+use Snugfit\Pixels\Job\PrintJob;
+use Snugfit\Pixels\Job\ReadJob;
+use Snugfit\Work\Child\PixelBench;
+use Snugfit\Work\Child\PixelWorkFailed;
+
+/** A folder of pictures -> checked print files and a manifest, without a server. */
+final class FolderMaker
+{
+    /** @var array<int, ManifestEntry> */
+    private array $entries = [];
+
+    /** @var list<array{master: string, reason: string}> */
+    private array $unreadable = [];
+
+    /** @var list<string> */
+    private array $failures = [];
+
+    private int $made = 0;
+    private int $unchanged = 0;
+    private int $short = 0;
+
+    public function __construct(
+        private readonly PixelBench $bench,
+        private readonly Planner $planner,
+        private readonly RecipeWriter $recipes,
+        private readonly Preflight $preflight,
+        private readonly FolderScan $scan,
+    ) {
+    }
+
+    /**
+     * @param \Closure(): bool $isStopped
+     *
+     * @throws UnwritableFolder
+     */
+    public function make(FolderOrder $order, FolderProgress $progress, \Closure $isStopped): FolderResult
+    {
+        [$this->entries, $this->unreadable, $this->failures, $this->made, $this->unchanged, $this->short] = [[], [], [], 0, 0, 0];
+        $delivery = DeliveryFolder::open($order->out);
+        $pool = new ChildPool($this->bench->withThreads(max(1, intdiv(Cores::count(), $order->jobs))));
+        $masters = $this->read($order, $pool, $progress, $isStopped);
+        $wanted = $this->plan($order, $masters, $delivery);
+
+        $all = array_sum(array_map(self::weight(...), $wanted));
+        $done = 0.0;
+        $pool->run(
+            $wanted,
+            $order->jobs,
+            static fn (WantedFile $file): PrintJob => new PrintJob($file->masterPath, $file->recipe, $delivery->staging($file)),
+            function (WantedFile $file, Record|PixelWorkFailed $result) use ($delivery, $progress, $all, &$done): void {
+                $this->deliver($file, $result, $delivery);
+                $done += self::weight($file);
+                $progress->at('Making print files', 0.1 + 0.9 * $done / max(1.0, $all));
+                $delivery->keepManifest($this->manifest(), false);
+            },
+            $isStopped,
+        );
+        $delivery->keepManifest($this->manifest(), true);
+
+        return new FolderResult($this->manifest(), $this->made, $this->unchanged, $this->short, $this->failures, $isStopped());
+    }
+
+    /** The time a file takes goes with its pixels. */
+    private static function weight(WantedFile $file): float
+    {
+        return (float) $file->recipe->enlarge->to->pixels();
+    }
+
+    /**
+     * @param \Closure(): bool $isStopped
+     *
+     * @return array<string, array{string, MasterFacts}> relative path => path and facts
+     */
+    private function read(FolderOrder $order, ChildPool $pool, FolderProgress $progress, \Closure $isStopped): array
+    {
+        $files = $this->scan->files($order->folder, $order->out);
+        $masters = array_fill_keys(array_keys($files), null);
+        $count = 0;
+        $pool->run(
+            array_keys($files),
+            $order->jobs,
+            static fn (string|int $name): ReadJob => new ReadJob($files[$name]),
+            function (string|int $name, Record|PixelWorkFailed $result) use (&$masters, &$count, $files, $progress): void {
+                $name = (string) $name;
+                if ($result instanceof Record) {
+                    $masters[$name] = [$files[$name], MasterFacts::fromRecord($result)];
+                } else {
+                    $this->unreadable[] = ['master' => $name, 'reason' => $result->getMessage()];
+                    $this->failures[] = $name.': '.$result->getMessage();
+                }
+                $progress->at('Reading masters', 0.1 * ++$count / \count($files));
+            },
+            $isStopped,
+        );
+        usort($this->unreadable, static fn (array $a, array $b): int => strnatcasecmp($a['master'], $b['master']));
+
+        return array_filter($masters, static fn (?array $master): bool => null !== $master);
+    }
+
+    /**
+     * @param array<string, array{string, MasterFacts}> $masters
+     *
+     * @return list<WantedFile>
+     */
+    private function plan(FolderOrder $order, array $masters, DeliveryFolder $delivery): array
+    {
+        $names = new NameBook();
+        $template = new NameTemplate();
+        $wanted = [];
+        foreach ($masters as $master => [$path, $facts]) {
+            $master = (string) $master;
+            foreach ($order->products as $product) {
+                $placement = $this->planner->plan($facts->artwork(), $product, Wishes::none());
+                $index = \count($this->entries);
+                if (null === $placement->output) {
+                    ++$this->short;
+                    $this->entries[] = ManifestEntry::wanted($master, $facts->sha256, $placement, null);
+                    continue;
+                }
+                try {
+                    $recipe = $this->recipes->recipeFor($placement, $facts, $order->format);
+                } catch (ImpossibleRecipe $e) {
+                    $this->entries[] = ManifestEntry::wanted($master, $facts->sha256, $placement, null)->notMade($e->getMessage());
+                    $this->failures[] = \sprintf('%s on %s: %s', $master, $product->code, $e->getMessage());
+                    continue;
+                }
+                $entry = ManifestEntry::wanted($master, $facts->sha256, $placement, $recipe);
+                $standing = $delivery->standing($entry);
+                $this->entries[] = $standing ?? $entry->notMade('Not made yet.');
+                if (null !== $standing) {
+                    ++$this->unchanged;
+                    $names->reserve($standing->output['path'] ?? '');
+                    continue;
+                }
+                $folder = \dirname($master);
+                $name = $names->claim(
+                    '.' === $folder ? '' : SafeName::folder($folder), $template->name($master, $placement->product, $placement->output),
+                    $recipe->write->format->extension(), static fn (string $path): bool => $delivery->isForeign($path, $entry),
+                );
+                $wanted[] = new WantedFile($index, $entry, $path, $recipe, $product->maxBytes, $name);
+            }
+        }
+
+        return $wanted;
+    }
+
+    private function deliver(WantedFile $file, Record|PixelWorkFailed $result, DeliveryFolder $delivery): void
+    {
+        $called = \sprintf('%s on %s: ', $file->entry->master, $file->entry->product);
+        if ($result instanceof PixelWorkFailed) {
+            $this->entries[$file->index] = $file->entry->notMade($result->getMessage());
+            $this->failures[] = $called.$result->getMessage();
+            $delivery->discard($file);
+
+            return;
+        }
+        $found = PrintFileFacts::fromRecord($result);
+        $failed = Preflight::failures($this->preflight->check($file->recipe, $found, $file->maxBytes));
+        if ([] !== $failed) {
+            $reason = implode(' ', array_map(static fn ($finding): string => $finding->sentence(), $failed));
+            $this->entries[$file->index] = $file->entry->failedPreflight($reason);
+            $this->failures[] = $called.$reason;
+            $delivery->discard($file);
+
+            return;
+        }
+        if (!$delivery->place($file)) {
+            $this->entries[$file->index] = $file->entry->notMade('The finished file could not be put in its folder.');
+            $this->failures[] = $called.'the finished file could not be put in its folder.';
+
+            return;
+        }
+        ++$this->made;
+        $this->entries[$file->index] = $file->entry->delivered($file->path, $found, $file->recipe->write->ppi->value);
+    }
+
+    private function manifest(): Manifest
+    {
+        return new Manifest(array_values($this->entries), $this->unreadable);
+    }
+}

@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Message;
+
+use Snugfit\Core\Artwork\MasterFacts;
+
+final readonly class MasterRead implements Answer
+{
+    public function __construct(public int $artworkId, public MasterFacts $facts)
+    {
+    }
+}

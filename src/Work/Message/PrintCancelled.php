@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Message;
+
+final readonly class PrintCancelled implements Answer
+{
+    public function __construct(public int $printFileId)
+    {
+    }
+}

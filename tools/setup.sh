@@ -1,0 +1,75 @@
+#!/usr/bin/env bash
+# Installs what is missing for a purpose: command, server or test. Says nothing where nothing is missing.
+# Debian packages need root; Composer and npm packages go into the project's own folders.
+set -euo pipefail
+purpose=${1:?command, server or test}
+root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+cd "$root"
+mkdir -p var
+exec 9>var/setup.lock
+flock 9
+log=var/setup.log
+
+debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1 unzip composer git ca-certificates"
+debian_server="$debian_command php8.2-fpm nginx-light supervisor zip nodejs curl"
+debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl poppler-utils icc-profiles-free procps"
+packages=debian_$purpose
+
+# A command that is there by other means (Composer or Node.js from elsewhere) needs no package.
+missing=()
+for package in ${!packages}; do
+  case "$package" in
+    composer|git|unzip|zip|curl) command -v "$package" >/dev/null && continue ;;
+    nodejs) command -v node >/dev/null && command -v npm >/dev/null && continue; missing+=(npm) ;;
+  esac
+  dpkg-query -W -f='${db:Status-Status}' "$package" 2>/dev/null | grep -qx installed || missing+=("$package")
+done
+if [ ${#missing[@]} -gt 0 ]; then
+  if [ "$(id -u)" != 0 ]; then
+    echo "These Debian packages are missing; install them, or run this once as root: ${missing[*]}" >&2
+    exit 1
+  fi
+  echo "Installing ${#missing[@]} Debian packages: ${missing[*]}"
+  apt-get update -qq >"$log" 2>&1 || true
+  if ! DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >>"$log" 2>&1 </dev/null; then
+    tail -20 "$log" >&2
+    echo "The packages could not be installed; all of it is in $log." >&2
+    exit 1
+  fi
+fi
+
+# Packages of PHP and JavaScript: again only when their list changed.
+stamp() { cat "$@" | sha256sum | cut -d' ' -f1; }
+fresh() { [ "$(cat "$1" 2>/dev/null)" = "$2" ]; }
+quietly() { if ! "$@" >"$log" 2>&1 </dev/null; then tail -30 "$log" >&2; echo "Failed: $*" >&2; exit 1; fi; }
+export COMPOSER_ALLOW_SUPERUSER=1 COMPOSER_NO_INTERACTION=1
+
+php_stamp=$(stamp composer.json tools/symfony/composer.json)
+if ! fresh vendor/.stamp "$php_stamp"; then
+  echo "Installing PHP packages"
+  quietly composer update --working-dir=tools/symfony --no-scripts --no-progress
+  quietly composer update --no-scripts --no-progress
+  rm -rf var/cache
+  echo "$php_stamp" >vendor/.stamp
+fi
+
+# The compiled container must be newer than the code that it was compiled from.
+is_stale() { [ ! -e "$1" ] || [ -n "$(find "${@:2}" -type f -newer "$1" -print -quit)" ]; }
+if is_stale var/cache/.built src config migrations templates composer.json; then
+  rm -rf var/cache
+  mkdir -p var/cache
+  touch var/cache/.built
+fi
+
+if [ "$purpose" != command ]; then
+  js_stamp=$(stamp package-lock.json)
+  if ! fresh node_modules/.stamp "$js_stamp"; then
+    echo "Installing JavaScript packages"
+    PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 quietly npm ci --ignore-scripts --no-audit --no-fund
+    echo "$js_stamp" >node_modules/.stamp
+  fi
+  if is_stale public/build/.built assets tools/assets.mjs package-lock.json; then
+    quietly node tools/assets.mjs
+    touch public/build/.built
+  fi
+fi
