@@ -139,6 +139,15 @@ final class Image
         return $this->then('autorot');
     }
 
+    /** Stored a quarter turn round, with the EXIF orientation that puts it right again, as many cameras do. */
+    public function sideways(): self
+    {
+        $turned = $this->then('rot', [3]);
+        Vips::library()->vips_image_set_int($turned->pointer, 'orientation', 6);
+
+        return $turned;
+    }
+
     public function crop(PixelWindow $window): self
     {
         return $this->then('crop', [$window->x, $window->y, $window->width, $window->height]);
@@ -174,6 +183,12 @@ final class Image
     {
         // Relative colorimetric with black-point compensation: common practice for photographs.
         return $this->then('icc_transform', ['srgb'], ['embedded' => 1, 'input-profile' => $fallback, 'intent' => 1, 'black-point-compensation' => 1, 'depth' => $bits]);
+    }
+
+    /** From sRGB to another profile, which is embedded: a file, or one that libvips brings, such as "cmyk" or "p3". */
+    public function toProfile(string $profile): self
+    {
+        return $this->then('icc_transform', [$profile], ['input-profile' => 'srgb', 'intent' => 1, 'depth' => 8]);
     }
 
     /** @param array{float, float, float} $matte */

@@ -51,6 +51,8 @@ final class Vips
         void vips_area_unref(void *area);
 
         int vips_autorot(VipsImage *in, VipsImage **out, ...);
+        int vips_rot(VipsImage *in, VipsImage **out, int angle, ...);
+        void vips_image_set_int(VipsImage *image, const char *name, int value);
         int vips_crop(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
         int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
         int vips_zoom(VipsImage *in, VipsImage **out, int xfac, int yfac, ...);

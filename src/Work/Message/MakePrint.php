@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Message;
 
 /** Make a print file from a master by a recipe. */
-final readonly class MakePrint
+final readonly class MakePrint implements Lendable
 {
     public function __construct(
         public int $printFileId,
@@ -14,9 +14,13 @@ final readonly class MakePrint
         /** Canonical JSON. */
         public string $recipe,
         public string $targetKey,
-        public ?int $maxBytes,
         /** Of the finished file, to tell progress from its growth. */
         public int $expectedBytes,
     ) {
+    }
+
+    public function givenUp(): Answer
+    {
+        return new PrintFailed($this->printFileId, 'Making this file made the program fail several times, so it was given up.');
     }
 }

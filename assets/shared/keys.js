@@ -1,0 +1,39 @@
+import { say } from './act.js';
+
+/** True where keys belong to what is being written. */
+export const isWriting = (event) => event.target.closest?.('input, textarea, select, [contenteditable]') && !event.target.matches('input[type=checkbox], input[type=radio]');
+
+// Keys of every room: ? shows the keys, Ctrl+Z takes the last act back, Esc goes back.
+document.addEventListener('keydown', async (event) => {
+  if (isWriting(event) || event.defaultPrevented) return;
+  if (event.key === '?') {
+    event.preventDefault();
+    document.querySelector('[data-keys-button]')?.click();
+  }
+  const batch = document.body.dataset.batch;
+  if (batch && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+    event.preventDefault();
+    const isRedo = event.shiftKey;
+    try {
+      const answer = await fetch(`/batches/${batch}/${isRedo ? 'redo' : 'undo'}`, { method: 'POST', headers: { 'X-Act': 'csrf-token', Accept: 'application/json' } });
+      const { what } = await answer.json();
+      if (what === null) say(isRedo ? 'Nothing to do again.' : 'Nothing to take back.');
+      else {
+        sessionStorage.setItem('saying', `${isRedo ? 'Done again' : 'Taken back'}: ${what}`);
+        location.reload();
+      }
+    } catch {
+      say('The server did not answer. Is Snugfit still running?', true);
+    }
+  }
+  if (event.key === 'Escape' && !document.querySelector('.modal.show')) {
+    const back = document.querySelector('[data-back]');
+    if (back) location.assign(back.href);
+  }
+});
+
+const waiting = sessionStorage.getItem('saying');
+if (waiting) {
+  sessionStorage.removeItem('saying');
+  say(waiting);
+}

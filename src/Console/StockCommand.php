@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Console;
+
+use Snugfit\Shop\Shelf;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('shop:stock', 'Fill an empty product shelf with the standard sizes', hidden: true)]
+final class StockCommand extends Command
+{
+    public function __construct(private readonly Shelf $shelf)
+    {
+        parent::__construct();
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $this->shelf->stock();
+
+        return Command::SUCCESS;
+    }
+}

@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Record;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\FramingMemo;
+use Snugfit\Shop\Entity\JournalEntry;
+
+/**
+ * Every act of a person in a batch goes through here, so that all of it can be taken back and done again, also after a
+ * reload. A subject names what changes: "framing:ARTWORK:PRODUCT", "kind:ARTWORK", "removed:ARTWORK", "products", "name".
+ */
+final readonly class Journal
+{
+    public function __construct(private EntityManagerInterface $entities)
+    {
+    }
+
+    /**
+     * Makes a change and notes it. An act that changes nothing is not noted.
+     *
+     * @param array<string, array<string, mixed>> $after the new state by subject
+     */
+    public function apply(Batch $batch, string $what, array $after): void
+    {
+        $changes = [];
+        foreach ($after as $subject => $state) {
+            $before = $this->state($batch, $subject);
+            if ($before !== $state) {
+                $changes[] = ['subject' => $subject, 'before' => $before, 'after' => $state];
+                $this->set($batch, $subject, $state);
+            }
+        }
+        if ([] === $changes) {
+            return;
+        }
+        // What was taken back cannot be done again once something else was done.
+        foreach ($this->entries($batch, undone: true) as $entry) {
+            $this->entities->remove($entry);
+        }
+        $this->entities->persist(new JournalEntry($batch, $what, $changes));
+        $this->entities->flush();
+    }
+
+    /** @return ?string what was taken back, in words; null where there was nothing */
+    public function undo(Batch $batch): ?string
+    {
+        $entry = $this->lastDone($batch);
+        if (null === $entry) {
+            return null;
+        }
+        foreach (array_reverse($entry->changes()) as $change) {
+            $this->set($batch, $change['subject'], $change['before']);
+        }
+        $entry->setUndone(true);
+        $this->entities->flush();
+
+        return $entry->what();
+    }
+
+    /** @return ?string what was done again, in words; null where there was nothing */
+    public function redo(Batch $batch): ?string
+    {
+        $entry = $this->entries($batch, undone: true)[0] ?? null;
+        if (null === $entry) {
+            return null;
+        }
+        foreach ($entry->changes() as $change) {
+            $this->set($batch, $change['subject'], $change['after']);
+        }
+        $entry->setUndone(false);
+        $this->entities->flush();
+
+        return $entry->what();
+    }
+
+    public function lastDone(Batch $batch): ?JournalEntry
+    {
+        return $this->entities->getRepository(JournalEntry::class)->findOneBy(['batch' => $batch, 'undone' => false], ['id' => 'DESC']);
+    }
+
+    /** @return list<JournalEntry> oldest first */
+    private function entries(Batch $batch, bool $undone): array
+    {
+        return $this->entities->getRepository(JournalEntry::class)->findBy(['batch' => $batch, 'undone' => $undone], ['id' => 'ASC']);
+    }
+
+    /** @return array<string, mixed> */
+    private function state(Batch $batch, string $subject): array
+    {
+        [$what, $artworkId, $product] = [...explode(':', $subject), '', ''];
+
+        return match ($what) {
+            'framing' => ($this->artwork($batch, $artworkId)->framing($product)?->memo() ?? new FramingMemo())->toArray(),
+            'kind' => ['kind' => $this->artwork($batch, $artworkId)->correctedKind()?->value],
+            'removed' => ['removed' => $this->artwork($batch, $artworkId)->isRemoved()],
+            'products' => ['codes' => $batch->productCodes()],
+            'name' => ['name' => $batch->name()],
+            default => throw new \LogicException(\sprintf('The journal knows no subject "%s".', $subject)),
+        };
+    }
+
+    /** @param array<string, mixed> $state */
+    private function set(Batch $batch, string $subject, array $state): void
+    {
+        [$what, $artworkId, $product] = [...explode(':', $subject), '', ''];
+        $record = Record::of($state, 'a journal entry');
+        match ($what) {
+            'framing' => $this->artwork($batch, $artworkId)->framingOrNew($product)->recall(FramingMemo::fromRecord($record)),
+            'kind' => $this->artwork($batch, $artworkId)->correctKind(Kind::tryFrom($record->optionalString('kind') ?? '')),
+            'removed' => $this->artwork($batch, $artworkId)->setRemoved($record->bool('removed')),
+            'products' => $batch->chooseProducts($record->strings('codes')),
+            'name' => $batch->rename($record->string('name')),
+            default => throw new \LogicException(\sprintf('The journal knows no subject "%s".', $subject)),
+        };
+    }
+
+    private function artwork(Batch $batch, string $id): BatchArtwork
+    {
+        $artwork = $this->entities->find(BatchArtwork::class, (int) $id);
+
+        return null !== $artwork && $artwork->batch() === $batch ? $artwork : throw new \LogicException('The journal names an artwork of another batch.');
+    }
+}

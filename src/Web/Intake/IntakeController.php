@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Intake;
+
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\IntakeState;
+use Snugfit\Shop\Journal;
+use Snugfit\Shop\Vault;
+use Snugfit\Work\Intake\Reception;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Intake: files arrive, and each is shown with its facts and warnings. */
+final class IntakeController extends AbstractController
+{
+    #[Route('/batches/{batch<\d+>}/intake', name: 'intake', methods: ['GET'])]
+    public function show(Batch $batch): Response
+    {
+        return $this->render('intake/intake.html.twig', ['batch' => $batch] + $this->list($batch));
+    }
+
+    /** The list alone, asked for again while files are read. */
+    #[Route('/batches/{batch<\d+>}/intake/list', name: 'intake_list', methods: ['GET'])]
+    public function listOnly(Batch $batch): Response
+    {
+        return $this->render('intake/_list.html.twig', ['batch' => $batch] + $this->list($batch));
+    }
+
+    #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/kind', name: 'artwork_kind', methods: ['POST'])]
+    public function kind(Batch $batch, BatchArtwork $artwork, Request $request, Journal $journal): Response
+    {
+        $kind = Kind::tryFrom($request->request->getString('kind'));
+        $journal->apply($batch, \sprintf('Made "%s" %s', $artwork->title(), $kind?->label() ?? 'what it was guessed as'), ['kind:'.$artwork->id() => ['kind' => $kind?->value]]);
+
+        return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** Takes artworks out of the batch; they can be taken back, and their masters stay. */
+    #[Route('/batches/{batch<\d+>}/artworks/remove', name: 'artworks_remove', methods: ['POST'])]
+    public function remove(Batch $batch, Request $request, Journal $journal): Response
+    {
+        $ids = $request->request->all('ids');
+        $chosen = array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => \in_array((string) $artwork->id(), $ids, true));
+        $changes = [];
+        foreach ($chosen as $artwork) {
+            $changes['removed:'.$artwork->id()] = ['removed' => true];
+        }
+        $journal->apply($batch, 1 === \count($chosen) ? \sprintf('Removed "%s"', (array_values($chosen)[0] ?? null)?->title()) : \sprintf('Removed %d artworks', \count($chosen)), $changes);
+
+        return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/artworks/{artwork<\d+>}/preview-{side<320|1600>}.webp', name: 'preview', methods: ['GET'])]
+    public function preview(BatchArtwork $artwork, int $side, Vault $vault): Response
+    {
+        $key = Vault::previewKey($artwork->master(), $side);
+        if (IntakeState::Read !== $artwork->state() || !$vault->has($key)) {
+            throw $this->createNotFoundException();
+        }
+        $response = new BinaryFileResponse($vault->path($key), headers: ['Content-Type' => 'image/webp'], public: false);
+        // Named by the content of its master, which never changes.
+        $response->headers->set('Cache-Control', 'private, max-age=604800, immutable');
+
+        return $response;
+    }
+
+    /** @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, reading: bool, sides: array{small: int, large: int}} */
+    private function list(Batch $batch): array
+    {
+        $artworks = $batch->artworks();
+        $first = [];
+        $duplicates = [];
+        foreach ($artworks as $artwork) {
+            if (isset($first[$artwork->master()])) {
+                $duplicates[$artwork->id()] = $first[$artwork->master()];
+            }
+            $first[$artwork->master()] ??= $artwork;
+        }
+        $reading = [] !== array_filter($artworks, static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
+
+        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'reading' => $reading, 'sides' => ['small' => Reception::THUMBNAIL, 'large' => Reception::SCREEN]];
+    }
+}

@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Intake;
+
+use Snugfit\Core\MalformedRecord;
+use Snugfit\Core\Record;
+
+/** Files on their way in: what has arrived of each lies aside until it is whole. */
+final readonly class Uploads
+{
+    /** Largest file taken, in bytes. */
+    public const LARGEST = 500 * 1024 * 1024;
+
+    /** Bytes that must stay free on the disk beside a new file. */
+    private const RESERVE = 200 * 1024 * 1024;
+
+    public function __construct(private string $dataDir)
+    {
+    }
+
+    /** @return string the upload's name, which cannot be guessed */
+    public function create(int $batchId, int $length, string $fileName, string $folder): string
+    {
+        if (!is_dir($this->dataDir.'/uploads')) {
+            @mkdir($this->dataDir.'/uploads', 0o700, true);
+        }
+        if (disk_free_space($this->dataDir) < $length + self::RESERVE) {
+            throw UploadRefused::diskFull();
+        }
+        $this->sweep();
+        $token = bin2hex(random_bytes(16));
+        $note = json_encode(['batch' => $batchId, 'length' => $length, 'name' => $fileName, 'folder' => $folder], \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE);
+        if (false === @file_put_contents($this->note($token), $note) || !@touch($this->part($token))) {
+            throw UploadRefused::diskFull();
+        }
+
+        return $token;
+    }
+
+    /** @throws UploadRefused where there is none */
+    public function record(string $token): Record
+    {
+        try {
+            return Record::decode((string) @file_get_contents($this->note($token)), 'an upload');
+        } catch (MalformedRecord) {
+            throw UploadRefused::unknown();
+        }
+    }
+
+    public function received(string $token): int
+    {
+        clearstatcache(true, $this->part($token));
+
+        return is_file($this->part($token)) ? (int) filesize($this->part($token)) : throw UploadRefused::unknown();
+    }
+
+    /**
+     * @param resource $body
+     *
+     * @return int bytes that are there now
+     */
+    public function append(string $token, int $offset, int $length, $body): int
+    {
+        $file = @fopen($this->part($token), 'r+');
+        if (false === $file || !flock($file, \LOCK_EX | \LOCK_NB)) {
+            throw UploadRefused::busy();
+        }
+        try {
+            if ($this->received($token) !== $offset) {
+                throw UploadRefused::otherOffset();
+            }
+            fseek($file, $offset);
+            $copied = stream_copy_to_stream($body, $file, $length - $offset + 1);
+            if (false === $copied || !fflush($file)) {
+                throw UploadRefused::diskFull();
+            }
+            if ($offset + $copied > $length) {
+                ftruncate($file, $offset);
+                throw UploadRefused::tooMuch();
+            }
+
+            return $offset + $copied;
+        } finally {
+            fclose($file);
+        }
+    }
+
+    /** @return string where the whole file lies; whoever takes it moves it away */
+    public function path(string $token): string
+    {
+        return $this->part($token);
+    }
+
+    public function forget(string $token): void
+    {
+        foreach ([$this->note($token), $this->part($token)] as $path) {
+            if (is_file($path)) {
+                unlink($path);
+            }
+        }
+    }
+
+    /** Uploads that nobody went on with for two days are given up. */
+    private function sweep(): void
+    {
+        foreach (glob($this->dataDir.'/uploads/*') ?: [] as $path) {
+            if (filemtime($path) < time() - 2 * 86_400) {
+                @unlink($path);
+            }
+        }
+    }
+
+    private function note(string $token): string
+    {
+        return \sprintf('%s/uploads/%s.json', $this->dataDir, $token);
+    }
+
+    private function part(string $token): string
+    {
+        return \sprintf('%s/uploads/%s.part', $this->dataDir, $token);
+    }
+}

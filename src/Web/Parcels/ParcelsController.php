@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Parcels;
+
+use Snugfit\Shop\Deliveries;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Vault;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpFoundation\ResponseHeaderBag;
+use Symfony\Component\HttpFoundation\StreamedResponse;
+use Symfony\Component\Process\Process;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Parcels: delivered files with what preflight found; take one, or all. */
+final class ParcelsController extends AbstractController
+{
+    public function __construct(private readonly Deliveries $deliveries, private readonly Vault $vault)
+    {
+    }
+
+    #[Route('/batches/{batch<\d+>}/parcels', name: 'parcels', methods: ['GET'])]
+    public function show(Batch $batch): Response
+    {
+        $files = array_values($this->deliveries->latest($batch));
+        usort($files, static fn (PrintFile $a, PrintFile $b): int => strnatcasecmp((string) $a->path(), (string) $b->path()));
+
+        return $this->render('parcels/parcels.html.twig', [
+            'batch' => $batch,
+            'files' => $files,
+            'bytes' => array_sum(array_map(static fn (PrintFile $file): int => $file->found()->bytes ?? 0, $files)),
+            'missing' => array_values(array_filter($files, fn (PrintFile $file): bool => !$this->deliveries->has($file))),
+            'folder' => $this->deliveries->folderPath($batch),
+        ]);
+    }
+
+    #[Route('/print-files/{file<\d+>}', name: 'parcel_file', methods: ['GET'])]
+    public function download(PrintFile $file): Response
+    {
+        if (!$file->state()->isDelivered() || !$this->deliveries->has($file)) {
+            throw $this->createNotFoundException();
+        }
+        $path = (string) $file->path();
+        $response = new BinaryFileResponse($this->vault->path($this->deliveries->key($file->run()->batch(), $path)), headers: ['Content-Type' => $file->recipe()?->write->format->mediaType() ?? 'application/octet-stream']);
+        $name = basename($path);
+
+        return $response->setContentDisposition(ResponseHeaderBag::DISPOSITION_ATTACHMENT, $name, (string) preg_replace('/[^\x20-\x7e]|[%\/\\\\]/', '_', $name));
+    }
+
+    #[Route('/batches/{batch<\d+>}/manifest.{kind<json|csv>}', name: 'parcel_manifest', methods: ['GET'])]
+    public function manifest(Batch $batch, string $kind): Response
+    {
+        $manifest = $this->deliveries->manifest($batch);
+        $type = 'json' === $kind ? 'application/json' : 'text/csv; charset=utf-8';
+
+        return new Response('json' === $kind ? $manifest->json() : $manifest->csv(), 200, [
+            'Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('manifest-%s.%s', $batch->number(), $kind)),
+        ]);
+    }
+
+    /** All files and the manifest as a ZIP, sent while it is packed: nothing is built on disk first. */
+    #[Route('/batches/{batch<\d+>}/parcel.zip', name: 'parcel_zip', methods: ['GET'])]
+    public function zip(Batch $batch): Response
+    {
+        $this->deliveries->writeManifest($batch);
+        $present = array_filter($this->deliveries->latest($batch), $this->deliveries->has(...));
+        $names = [...array_map(static fn (PrintFile $file): string => (string) $file->path(), array_values($present)), 'manifest.json', 'manifest.csv'];
+        // Stored, not compressed: print files are compressed already. Names go in by standard input, never by a shell.
+        $process = new Process(['zip', '-0', '-q', '-X', '-', '-@'], $this->deliveries->folderPath($batch), ['LC_ALL' => 'C.UTF-8'], implode("\n", $names)."\n", null);
+
+        return new StreamedResponse(static function () use ($process): void {
+            set_time_limit(0);
+            $process->start();
+            foreach ($process->getIterator(Process::ITER_SKIP_ERR) as $bytes) {
+                echo $bytes;
+                flush();
+            }
+        }, 200, [
+            'Content-Type' => 'application/zip', 'X-Accel-Buffering' => 'no',
+            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('snugfit-%s.zip', $batch->number())),
+        ]);
+    }
+}

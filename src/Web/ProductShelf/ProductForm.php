@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\ProductShelf;
+
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Measure\UnreadableMeasure;
+use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\ImpossibleProduct;
+use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\Product;
+use Snugfit\Web\Shared\Figures;
+use Snugfit\Web\Shared\PersonalUnit;
+
+/** A product as a person edits it: text with units in, a product or a sentence for each wrong field out. */
+final readonly class ProductForm
+{
+    public function __construct(private Figures $figures, private PersonalUnit $person)
+    {
+    }
+
+    /** @return array<string, mixed> */
+    public function blank(): array
+    {
+        return [
+            'code' => '', 'name' => '', 'group' => '', 'trim' => '', 'bleed' => '0 '.$this->person->unit()->value, 'target' => '300', 'floor' => '',
+            'distance' => '', 'orientation' => OrientationRule::Either->value, 'formats' => [Format::Jpeg->value], 'safe' => '', 'wrap' => '', 'limit' => '', 'max_megabytes' => '', 'transparency' => false,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public function fields(Product $product): array
+    {
+        $length = fn (?Length $length): string => null === $length ? '' : $this->figures->length($length);
+        $bleed = $product->bleed;
+
+        return [
+            'code' => $product->code,
+            'name' => $product->name,
+            'group' => $product->group,
+            'trim' => $this->figures->printSize($product->trim),
+            'bleed' => $bleed->isEven() ? $length($bleed->top) : implode(', ', array_map($length, [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left])),
+            'target' => $this->figures->plain($product->target->value, 2),
+            'floor' => $this->figures->plain($product->floor->value, 2),
+            'distance' => $length($product->viewingDistance),
+            'orientation' => $product->rule->value,
+            'formats' => array_map(static fn (Format $format): string => $format->value, $product->formats),
+            'safe' => $length($product->safeMargin),
+            'wrap' => $length($product->wrap),
+            'limit' => null === $product->limit ? '' : $this->figures->plain($product->limit, 2),
+            'max_megabytes' => null === $product->maxBytes ? '' : $this->figures->plain($product->maxBytes / 1e6, 3),
+            'transparency' => $product->wantsTransparency,
+        ];
+    }
+
+    /**
+     * @param array<string, mixed>   $fields
+     * @param ?string                $code    of the product that is edited; it keeps its code
+     * @param \Closure(string): bool $isTaken
+     *
+     * @return Product|array<string, string> the sentences by field
+     */
+    public function read(array $fields, ?string $code, \Closure $isTaken): Product|array
+    {
+        $errors = [];
+        $text = static fn (string $name): string => trim(\is_scalar($fields[$name] ?? null) ? (string) $fields[$name] : '');
+        /**
+         * @template T
+         *
+         * @param \Closure(string): T $read
+         *
+         * @return ?T
+         */
+        $read = static function (string $name, \Closure $read) use (&$errors, $text): mixed {
+            try {
+                return $read($text($name));
+            } catch (UnreadableMeasure|ImpossibleProduct $e) {
+                $errors[$name] = $e->getMessage();
+
+                return null;
+            }
+        };
+        $unit = $this->person->unit();
+        $optional = static fn (string $value): ?Length => '' === $value ? null : Length::parse($value, $unit);
+        $number = static fn (string $value): float => is_numeric($plain = str_replace(',', '', $value)) ? (float) $plain : throw new ImpossibleProduct(\sprintf('"%s" is not a number.', $value));
+
+        $code ??= $read('code', static fn (string $value): string => match (true) {
+            1 !== preg_match('/^[a-z0-9][a-z0-9-]{0,39}$/', $value) || 'new' === $value => throw ImpossibleProduct::code($value),
+            $isTaken($value) => throw new ImpossibleProduct(\sprintf('The code "%s" is taken.', $value)),
+            default => $value,
+        });
+        $name = $read('name', static fn (string $value): string => '' === $value ? throw new ImpossibleProduct('Give it a name.') : mb_strimwidth($value, 0, 100, '…'));
+        $trim = $read('trim', static fn (string $value): PrintSize => PrintSize::parse($value, $unit));
+        $bleed = $read('bleed', static fn (string $value): Bleed => self::bleed($value, $optional));
+        $target = $read('target', static fn (string $value): Ppi => Ppi::of($number($value)));
+        $distance = $read('distance', $optional);
+        $safe = $read('safe', $optional);
+        $wrap = $read('wrap', $optional);
+        $floor = $read('floor', static fn (string $value): ?Ppi => '' === $value ? null : Ppi::of($number($value)));
+        $limit = $read('limit', static fn (string $value): ?float => '' === $value ? null : $number($value));
+        $megabytes = $read('max_megabytes', static fn (string $value): ?float => '' === $value ? null : max(0.001, $number($value)));
+        $formats = array_values(array_filter(array_map(static fn (mixed $value): ?Format => \is_string($value) ? Format::tryFrom($value) : null, \is_array($fields['formats'] ?? null) ? $fields['formats'] : [])));
+        if ([] === $formats) {
+            $errors['formats'] = 'Choose at least one format.';
+        }
+        if ([] !== $errors || null === $code || null === $name || null === $trim || null === $bleed || null === $target || [] === $formats) {
+            return $errors;
+        }
+        try {
+            return new Product(
+                code: $code, name: $name, trim: $trim, bleed: $bleed, target: $target, floor: $floor ?? Product::usualFloor($target, $distance),
+                rule: OrientationRule::tryFrom($text('orientation')) ?? OrientationRule::Either, formats: $formats, viewingDistance: $distance, safeMargin: $safe, wrap: $wrap,
+                wantsTransparency: (bool) ($fields['transparency'] ?? false), maxBytes: null === $megabytes ? null : (int) round($megabytes * 1e6), limit: $limit, group: $text('group'),
+            );
+        } catch (ImpossibleProduct $e) {
+            return [str_contains($e->getMessage(), 'floor') ? 'floor' : 'limit' => $e->getMessage()];
+        }
+    }
+
+    /** @param \Closure(string): ?Length $length */
+    private static function bleed(string $value, \Closure $length): Bleed
+    {
+        $sides = array_map(static fn (string $side): Length => $length(trim($side)) ?? Length::zero(), preg_split('/\s*;\s*|,\s+/', $value) ?: []);
+
+        return match (\count($sides)) {
+            1 => Bleed::all($sides[0]),
+            4 => new Bleed($sides[0], $sides[1], $sides[2], $sides[3]),
+            default => throw new ImpossibleProduct('Give the bleed as one length, or as four for top, right, bottom and left.'),
+        };
+    }
+}

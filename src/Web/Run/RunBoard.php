@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Run;
+
+use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintRun;
+use Snugfit\Shop\Entity\PrintState;
+
+/** A run as the room shows it: what is in work first, then what failed, then the rest. */
+final readonly class RunBoard
+{
+    private function __construct(
+        /** @var list<PrintFile> */
+        public array $files,
+        /** @var array<string, int> by state */
+        public array $counts,
+        /** Share of all work done, by pixels, 0 to 1. */
+        public float $share,
+        public float $secondsLeft,
+        public int $wanted,
+        public int $made,
+    ) {
+    }
+
+    public static function of(PrintRun $run, float $secondsLeft): self
+    {
+        $files = $run->files();
+        $order = [PrintState::Making, PrintState::Failed, PrintState::Queued, PrintState::Waiting, PrintState::Made, PrintState::Unchanged, PrintState::Cancelled, PrintState::Short];
+        usort($files, static fn (PrintFile $a, PrintFile $b): int => [array_search($a->state(), $order, true), $a->id()] <=> [array_search($b->state(), $order, true), $b->id()]);
+        $counts = array_fill_keys(array_column(PrintState::cases(), 'value'), 0);
+        $all = $done = 0.0;
+        foreach ($files as $file) {
+            ++$counts[$file->state()->value];
+            $pixels = (float) ($file->recipe()?->enlarge->to->pixels() ?? 0);
+            $all += $pixels;
+            $done += $pixels * ($file->state()->isOpen() ? $file->progress() : 1.0);
+        }
+
+        return new self(
+            $files, $counts, $all > 0 ? $done / $all : 1.0, $secondsLeft,
+            \count($files) - $counts[PrintState::Short->value] - $counts[PrintState::Cancelled->value],
+            $counts[PrintState::Made->value] + $counts[PrintState::Unchanged->value],
+        );
+    }
+}

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Run;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Shop\Deliveries;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintRun;
+use Snugfit\Shop\Entity\PrintState;
+use Snugfit\Work\Folder\Cores;
+use Snugfit\Work\Message\FeedPress;
+use Snugfit\Work\Press\CancelFlags;
+use Snugfit\Work\Press\Pace;
+use Snugfit\Work\Press\RunStarter;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Run: work under way, how far, how long it will take, what failed and why. */
+final class RunController extends AbstractController
+{
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly Deliveries $deliveries,
+        private readonly MessageBusInterface $bus,
+        private readonly CancelFlags $flags,
+        private readonly Pace $pace,
+    ) {
+    }
+
+    #[Route('/batches/{batch<\d+>}/run', name: 'run', methods: ['GET'])]
+    public function show(Batch $batch): Response
+    {
+        return $this->render('run/run.html.twig', $this->view($batch));
+    }
+
+    #[Route('/batches/{batch<\d+>}/run/state', name: 'run_state', methods: ['GET'])]
+    public function state(Batch $batch): Response
+    {
+        return $this->render('run/_state.html.twig', $this->view($batch));
+    }
+
+    #[Route('/batches/{batch<\d+>}/run', name: 'run_start', methods: ['POST'])]
+    public function start(Batch $batch, RunStarter $starter): Response
+    {
+        $last = $this->deliveries->lastRun($batch);
+        if (null === $last || null !== $last->finishedAt()) {
+            $starter->start($batch);
+        }
+
+        return $this->redirectToRoute('run', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/runs/{run<\d+>}/{act<pause|resume|cancel|retry>}', name: 'run_act', methods: ['POST'])]
+    public function act(PrintRun $run, string $act): Response
+    {
+        match ($act) {
+            'pause' => $run->setPaused(true),
+            'resume' => $run->setPaused(false),
+            'cancel' => $this->cancel($run),
+            default => $this->retry($run),
+        };
+        $this->entities->flush();
+        $this->bus->dispatch(new FeedPress($run->id()));
+
+        return $this->redirectToRoute('run', ['batch' => $run->batch()->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    private function cancel(PrintRun $run): void
+    {
+        if (null === $run->finishedAt()) {
+            $run->cancel();
+            $this->flags->raise($run->id());
+        }
+    }
+
+    private function retry(PrintRun $run): void
+    {
+        $again = array_filter($run->files(), static fn (PrintFile $file): bool => (PrintState::Failed === $file->state() && null !== $file->recipe()) || PrintState::Cancelled === $file->state());
+        if ([] === $again || null === $run->finishedAt()) {
+            return;
+        }
+        $this->flags->lower($run->id());
+        $run->reopen();
+        foreach ($again as $file) {
+            $file->retry();
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private function view(Batch $batch): array
+    {
+        $run = $this->deliveries->lastRun($batch);
+
+        return ['batch' => $batch, 'run' => $run, 'board' => null === $run ? null : RunBoard::of($run, $this->pace->secondsLeft($run, Cores::count()))];
+    }
+}

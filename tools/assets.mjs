@@ -1,0 +1,21 @@
+// Bundles styles, scripts and fonts into public/build. Nothing is fetched: all of it comes from node_modules and assets/.
+import { build } from 'esbuild';
+import { createHash } from 'node:crypto';
+import { readFileSync, writeFileSync } from 'node:fs';
+
+const out = 'public/build';
+await build({
+  entryPoints: { app: 'assets/app.js', style: 'assets/app.css' },
+  bundle: true,
+  minify: true,
+  format: 'iife',
+  target: ['es2022'],
+  outdir: out,
+  loader: { '.woff2': 'file' },
+  assetNames: '[name]-[hash]',
+  legalComments: 'none',
+  logLevel: 'warning',
+});
+// Pages name the files with their content's hash, so that a browser keeps them until they change.
+const hash = (name) => createHash('sha256').update(readFileSync(`${out}/${name}`)).digest('hex').slice(0, 12);
+writeFileSync(`${out}/versions.json`, JSON.stringify({ 'app.js': hash('app.js'), 'style.css': hash('style.css') }));

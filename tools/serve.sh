@@ -1,0 +1,60 @@
+#!/usr/bin/env bash
+# Starts the shop in the foreground: web server, PHP, workers and the host that takes their answers in. Ctrl-C stops all.
+set -euo pipefail
+mode=$1; shift
+root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+port=8087
+host=127.0.0.1
+while [ $# -gt 0 ]; do
+  case "$1" in
+    --port) port=${2:?--port takes a number}; shift 2 ;;
+    --port=*) port=${1#*=}; shift ;;
+    --host) host=${2:?--host takes an address}; shift 2 ;;
+    --host=*) host=${1#*=}; shift ;;
+    *) echo "Snugfit does not know \"$1\". It takes --port N and --host ADDRESS." >&2; exit 1 ;;
+  esac
+done
+[[ $port =~ ^[0-9]+$ ]] && [ "$port" -ge 1 ] && [ "$port" -le 65535 ] || { echo "--port takes a number from 1 to 65535." >&2; exit 1; }
+
+"$root/tools/setup.sh" server
+export SNUGFIT_DATA=${SNUGFIT_DATA:-$root/var/shop}
+# The names that the shop answers to; another address than this machine's own has to be asked for by name.
+pattern=$(printf '%s' "$host" | sed 's/[.[\*^$]/\\&/g')
+export SNUGFIT_HOSTS=${SNUGFIT_HOSTS:-"^(localhost|127\.0\.0\.1|\[::1\]|$pattern)\$"}
+export APP_ENV=prod
+mkdir -p "$SNUGFIT_DATA"
+SNUGFIT_DATA=$(cd "$SNUGFIT_DATA" && pwd)
+run=$SNUGFIT_DATA/run
+mkdir -p "$run" "$SNUGFIT_DATA/tmp"
+
+exec 8>"$run/lock"
+flock -n 8 || { echo "The shop in $SNUGFIT_DATA is open already." >&2; exit 1; }
+if (exec 3<>"/dev/tcp/$host/$port") 2>/dev/null; then
+  echo "Port $port is taken by another program. Choose another with --port." >&2
+  exit 1
+fi
+
+php "$root/bin/console" doctrine:migrations:migrate --no-interaction --quiet 8>&-
+php "$root/bin/console" shop:stock --quiet 8>&-
+
+cores=$(nproc)
+php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$cores"
+supervisord=$(command -v supervisord)
+"$supervisord" -n -c "$run/supervisord.conf" >"$run/supervisord.out" 2>&1 8>&- &
+supervisor=$!
+stop() { trap - EXIT INT TERM HUP; kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; echo; echo "Stopped."; exit 0; }
+trap stop INT TERM HUP
+trap 'kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true' EXIT
+
+address="http://$host:$port/"
+for _ in $(seq 1 200); do
+  kill -0 "$supervisor" 2>/dev/null || { cat "$run/supervisord.out" "$run"/*.log >&2 2>/dev/null; echo "The shop did not start; what happened is in $run." >&2; exit 1; }
+  curl -fsS -o /dev/null --max-time 2 "$address" 2>/dev/null && break
+  sleep 0.1
+done
+curl -fsS -o /dev/null --max-time 5 "$address" || { tail -n 20 "$run"/*.log >&2; echo "The page does not answer; what happened is in $run." >&2; exit 1; }
+if [ "$mode" = demo ]; then
+  php "$root/bin/console" shop:demo 8>&-
+fi
+echo "Snugfit is open: $address   (Ctrl-C closes it)"
+wait "$supervisor"

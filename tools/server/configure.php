@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Writes the configuration of web server, PHP and supervisor for one start of the shop.
+ * Usage: configure.php PROJECT RUN-FOLDER HOST PORT CORES
+ */
+
+[, $root, $run, $host, $port, $cores] = $argv;
+$root = realpath($root);
+$data = \dirname($run);
+$isRoot = 0 === posix_geteuid();
+
+$nginx = <<<CONF
+    daemon off;
+    worker_processes 1;
+    pid $run/nginx.pid;
+    error_log $run/nginx-error.log warn;
+    %s
+    events { worker_connections 256; }
+    http {
+        types { text/css css; text/javascript js; image/svg+xml svg; font/woff2 woff2; application/json json; }
+        default_type application/octet-stream;
+        access_log off;
+        server_tokens off;
+        sendfile on;
+        gzip on;
+        gzip_types text/css text/javascript image/svg+xml;
+        client_body_temp_path $run/nginx-body;
+        fastcgi_temp_path $run/nginx-fastcgi;
+        proxy_temp_path $run/nginx-proxy;
+        uwsgi_temp_path $run/nginx-uwsgi;
+        scgi_temp_path $run/nginx-scgi;
+        client_max_body_size 16m;
+        client_body_buffer_size 1m;
+        server {
+            listen $host:$port;
+            root $root/public;
+            location /build/ { expires 1y; add_header Cache-Control "public, immutable"; add_header X-Content-Type-Options nosniff; }
+            location /images/ { expires 1d; add_header X-Content-Type-Options nosniff; }
+            # Files of the shop, sent by the web server once PHP has allowed it.
+            location /.files/ { internal; alias $data/files/; }
+            location / {
+                fastcgi_pass unix:$run/php.sock;
+                fastcgi_read_timeout 3600;
+                fastcgi_buffer_size 32k;
+                fastcgi_buffers 16 32k;
+                fastcgi_max_temp_file_size 0;
+                include $run/fastcgi.conf;
+            }
+        }
+    }
+    CONF;
+
+$fastcgi = <<<CONF
+    fastcgi_param SCRIPT_FILENAME $root/public/index.php;
+    fastcgi_param SCRIPT_NAME /index.php;
+    fastcgi_param DOCUMENT_ROOT $root/public;
+    fastcgi_param REQUEST_URI \$request_uri;
+    fastcgi_param QUERY_STRING \$query_string;
+    fastcgi_param REQUEST_METHOD \$request_method;
+    fastcgi_param CONTENT_TYPE \$content_type;
+    fastcgi_param CONTENT_LENGTH \$content_length;
+    fastcgi_param SERVER_PROTOCOL \$server_protocol;
+    fastcgi_param SERVER_NAME \$host;
+    fastcgi_param SERVER_PORT \$server_port;
+    fastcgi_param SERVER_ADDR \$server_addr;
+    fastcgi_param REMOTE_ADDR \$remote_addr;
+    fastcgi_param HTTP_X_SENDFILE_TYPE X-Accel-Redirect;
+    fastcgi_param HTTP_X_ACCEL_MAPPING $data/files/=/.files/;
+    fastcgi_param HTTP_PROXY "";
+    CONF;
+
+$pool = <<<CONF
+    [global]
+    error_log = $run/php.log
+    daemonize = no
+    [shop]
+    listen = $run/php.sock
+    %s
+    pm = ondemand
+    pm.max_children = 12
+    pm.process_idle_timeout = 60s
+    clear_env = no
+    catch_workers_output = yes
+    php_admin_value[memory_limit] = 512M
+    php_admin_value[post_max_size] = 16M
+    php_admin_flag[display_errors] = off
+    php_admin_flag[expose_php] = off
+    php_admin_value[error_log] = $run/php.log
+    php_admin_value[opcache.validate_timestamps] = 1
+    php_admin_value[opcache.revalidate_freq] = 0
+    php_admin_value[ffi.enable] = preload
+    CONF;
+
+$program = static fn (string $name, string $command, int $count = 1): string => <<<CONF
+    [program:$name]
+    command=$command
+    process_name=%(program_name)s_%(process_num)s
+    numprocs=$count
+    autorestart=true
+    startsecs=0
+    startretries=1000
+    stopwaitsecs=3
+    stopasgroup=true
+    killasgroup=true
+    redirect_stderr=true
+    stdout_logfile=$run/$name.log
+    stdout_logfile_maxbytes=2MB
+    stdout_logfile_backups=1
+
+    CONF;
+
+$consume = \PHP_BINARY." $root/bin/console messenger:consume %s --sleep=0.03 --keepalive=5 --time-limit=3600 --memory-limit=256M --quiet";
+$phpFpm = glob('/usr/sbin/php-fpm8.*')[0] ?? '/usr/sbin/php-fpm';
+$supervisor = <<<CONF
+    [supervisord]
+    logfile=$run/supervisor.log
+    logfile_maxbytes=2MB
+    pidfile=$run/supervisor.pid
+    childlogdir=$run
+    nodaemon=true
+    %s
+
+    CONF;
+$supervisor = sprintf($supervisor, $isRoot ? 'user=root' : '')
+    .$program('web', "/usr/sbin/nginx -p $run/ -c $run/nginx.conf")
+    .$program('php', "$phpFpm -F".($isRoot ? ' -R' : '')." -y $run/php-fpm.conf")
+    // Takes in what workers answer; the only one beside the pages that writes to the shop's data.
+    .$program('host', sprintf($consume, 'answers'))
+    .$program('quick', sprintf($consume, 'quick'), 2)
+    .$program('press', sprintf($consume, 'press'), max(1, (int) $cores));
+
+$files = [
+    'nginx.conf' => sprintf($nginx, $isRoot ? 'user root;' : ''),
+    'fastcgi.conf' => $fastcgi,
+    'php-fpm.conf' => sprintf($pool, $isRoot ? "user = root\n    group = root\n    listen.mode = 0600" : 'listen.mode = 0600'),
+    'supervisord.conf' => $supervisor,
+];
+foreach ($files as $name => $text) {
+    file_put_contents("$run/$name", $text."\n");
+}
