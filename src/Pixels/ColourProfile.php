@@ -32,7 +32,7 @@ final class ColourProfile
             'mluc' => mb_convert_encoding(substr($tag, self::number($tag, 24), self::number($tag, 20)), 'UTF-8', 'UTF-16BE'),
             default => '',
         };
-        $text = trim((string) preg_replace('/[^\P{C}]+/u', '', mb_scrub(\is_string($text) ? $text : '')));
+        $text = trim((string) preg_replace('/[^\P{C}]+/u', '', mb_scrub($text)));
 
         return '' === $text ? 'unnamed' : mb_strimwidth($text, 0, 100, '…');
     }

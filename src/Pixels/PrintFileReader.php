@@ -23,9 +23,9 @@ final readonly class PrintFileReader
     /** @throws UnwritablePrintFile where the file cannot even be opened */
     public function read(string $path): PrintFileFacts
     {
-        $format = self::LOADERS[(string) Vips::loaderFor($path)] ?? null;
+        $format = self::LOADERS[(string) Vips::loaderFor($path)] ?? throw UnwritablePrintFile::because('it is no print file');
         try {
-            $image = Image::load($format?->value ?? throw UnwritablePrintFile::because('it is no print file'), $path, ['fail-on' => 1]);
+            $image = Image::load($format->value, $path, ['fail-on' => 1]);
         } catch (VipsFailed $e) {
             throw UnwritablePrintFile::because($e->getMessage());
         }

@@ -9,7 +9,7 @@ declare(strict_types=1);
 
 [, $root, $run, $host, $port, $cores] = $argv;
 $root = realpath($root);
-$data = \dirname($run);
+$data = dirname($run);
 $isRoot = 0 === posix_geteuid();
 
 $nginx = <<<CONF

@@ -58,7 +58,7 @@ final readonly class DemoPictures
         $text = (string) file_get_contents($this->path($name));
         $natural = Image::drawing($text)->size()->width;
 
-        return Image::drawing($text, ['scale' => (float) ($width / $natural)]);
+        return Image::drawing($text, ['scale' => (float) ($width / $natural)])->withResolution(300 / 25.4);
     }
 
     private function flat(string $name, int $width): Image

@@ -23,7 +23,7 @@ final class NameBook
     public function claim(string $folder, string $name, string $extension, ?\Closure $exists = null): string
     {
         $stem = '' === $folder ? $name : $folder.'/'.$name;
-        for ($number = 1; ; ++$number) {
+        for ($number = 1;; ++$number) {
             $path = $stem.(1 === $number ? '' : '-'.$number).'.'.$extension;
             if (!isset($this->taken[mb_strtolower($path)]) && !($exists?->__invoke($path) ?? false)) {
                 $this->reserve($path);

@@ -14,8 +14,9 @@ final class SafeName
 
     public static function of(string $text): string
     {
-        $name = \Normalizer::normalize(mb_scrub($text), \Normalizer::FORM_C);
-        $name = (string) preg_replace('/[^\p{L}\p{M}\p{N}._-]+/u', '-', false === $name ? '' : $name);
+        $normal = \Normalizer::normalize(mb_scrub($text), \Normalizer::FORM_C);
+        $name = \is_string($normal) ? $normal : '';
+        $name = (string) preg_replace('/[^\p{L}\p{M}\p{N}._-]+/u', '-', $name);
         $name = (string) preg_replace('/-{2,}/', '-', $name);
         $name = trim($name, '-. ');
         $name = rtrim(mb_strcut($name, 0, self::LONGEST, 'UTF-8'), '-. ');

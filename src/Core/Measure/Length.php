@@ -44,20 +44,31 @@ final readonly class Length
         if (1 !== preg_match('/^\s*(\d+(?:[.,]\d+)?|[.,]\d+)\s*(\D*?)\s*$/u', $text, $part)) {
             throw UnreadableMeasure::length($text);
         }
-        if ('' === $part[2] && null === $default) {
-            throw UnreadableMeasure::length($text);
-        }
+        $unit = '' === $part[2] ? $default : Unit::parse($part[2]);
         $amount = (float) str_replace(',', '.', $part[1]);
-        if ($amount > 100_000) {
+        if (null === $unit || $amount > 100_000) {
             throw UnreadableMeasure::length($text);
         }
 
-        return self::of($amount, '' === $part[2] && null !== $default ? $default : Unit::parse($part[2]));
+        return self::of($amount, $unit);
     }
 
     public function in(Unit $unit): float
     {
         return $this->ticks / $unit->ticks();
+    }
+
+    /** As text that parses to this very length: in the unit asked for if four places suffice, else in one that does. */
+    public function written(Unit $preferred): string
+    {
+        foreach ([$preferred, Unit::Millimetre, Unit::Inch] as $unit) {
+            $text = number_format($this->in($unit), 4, '.', '');
+            if (self::of((float) $text, $unit)->equals($this)) {
+                return rtrim(rtrim($text, '0'), '.').' '.$unit->value;
+            }
+        }
+
+        return number_format($this->inInches(), 8, '.', '').' in';
     }
 
     public function inInches(): float

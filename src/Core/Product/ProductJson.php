@@ -48,16 +48,17 @@ final readonly class ProductJson
     /** @return array<string, mixed> */
     public function write(Product $product): array
     {
-        $length = static fn (?Length $length): ?string => null === $length ? null : self::exact($length);
+        $exact = static fn (Length $length): string => $length->written(Unit::Millimetre);
+        $length = static fn (?Length $length): ?string => null === $length ? null : $exact($length);
         $bleed = $product->bleed;
 
         return [
             'code' => $product->code,
             'name' => $product->name,
             'group' => $product->group,
-            'width' => self::exact($product->trim->width),
-            'height' => self::exact($product->trim->height),
-            'bleed' => $bleed->isEven() ? self::exact($bleed->top) : array_map(self::exact(...), [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left]),
+            'width' => $exact($product->trim->width),
+            'height' => $exact($product->trim->height),
+            'bleed' => $bleed->isEven() ? $exact($bleed->top) : array_map($exact, [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left]),
             'target_ppi' => $product->target->value,
             'floor_ppi' => $product->floor->value,
             'viewing_distance' => $length($product->viewingDistance),
@@ -80,18 +81,5 @@ final readonly class ProductJson
         $sides = array_map(static fn (string $side): Length => Length::parse($side), $record->strings('bleed'));
 
         return 4 === \count($sides) ? new Bleed(...$sides) : throw ImpossibleProduct::bleed($record->string('code'));
-    }
-
-    /** The length in the unit in which it is shortest to write without loss. */
-    private static function exact(Length $length): string
-    {
-        foreach ([Unit::Millimetre, Unit::Inch] as $unit) {
-            $text = rtrim(rtrim(number_format($length->in($unit), 4, '.', ''), '0'), '.');
-            if (Length::parse($text, $unit)->equals($length)) {
-                return $text.$unit->value;
-            }
-        }
-
-        return \sprintf('%.6Fin', $length->inInches());
     }
 }

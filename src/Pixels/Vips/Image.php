@@ -43,7 +43,7 @@ final class Image
 
             $failed = $vips->vips_svgload_buffer($buffer, \strlen($svg), $out, ...$tail);
             if (0 === $failed) {
-                // The library reads the text when it draws, long after this call; the image keeps it alive.
+                // The library reads the text when it draws, long after this call; it lives as long as the process.
                 self::$kept[] = $buffer;
             }
 
@@ -97,7 +97,7 @@ final class Image
 
     public function int(string $name, int $default): int
     {
-        $value = \FFI::new('int[1]');
+        $value = Vips::library()->new('int[1]');
         if (!$this->has($name) || 0 !== Vips::library()->vips_image_get_int($this->pointer, $name, $value)) {
             Vips::takeError();
 
@@ -304,12 +304,12 @@ final class Image
         }
     }
 
-    /** @var list<\FFI\CData> */
+    /** @var list<\FFI\CData> never read by PHP, only kept from being freed */
     private static array $kept = [];
 
     private static function buffer(string $bytes): \FFI\CData
     {
-        $buffer = \FFI::new('char['.max(1, \strlen($bytes)).']');
+        $buffer = Vips::library()->new('char['.max(1, \strlen($bytes)).']');
         \FFI::memcpy($buffer, $bytes, \strlen($bytes));
 
         return $buffer;

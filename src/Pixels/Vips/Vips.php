@@ -82,7 +82,7 @@ final class Vips
     /**
      * @internal
      *
-     * The library's functions and types are known at run time only.
+     * The library's functions and types are known at run time only
      */
     public static function library(): \FFI
     {

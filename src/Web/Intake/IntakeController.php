@@ -52,7 +52,7 @@ final class IntakeController extends AbstractController
         foreach ($chosen as $artwork) {
             $changes['removed:'.$artwork->id()] = ['removed' => true];
         }
-        $journal->apply($batch, 1 === \count($chosen) ? \sprintf('Removed "%s"', (array_values($chosen)[0] ?? null)?->title()) : \sprintf('Removed %d artworks', \count($chosen)), $changes);
+        $journal->apply($batch, 1 === \count($chosen) ? \sprintf('Removed "%s"', reset($chosen)->title()) : \sprintf('Removed %d artworks', \count($chosen)), $changes);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }

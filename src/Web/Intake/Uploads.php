@@ -77,7 +77,7 @@ final readonly class Uploads
                 throw UploadRefused::diskFull();
             }
             if ($offset + $copied > $length) {
-                ftruncate($file, $offset);
+                ftruncate($file, max(0, $offset));
                 throw UploadRefused::tooMuch();
             }
 

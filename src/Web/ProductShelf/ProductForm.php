@@ -8,7 +8,6 @@ use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
-use Snugfit\Core\Measure\UnreadableMeasure;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
@@ -35,15 +34,16 @@ final readonly class ProductForm
     /** @return array<string, mixed> */
     public function fields(Product $product): array
     {
-        $length = fn (?Length $length): string => null === $length ? '' : $this->figures->length($length);
+        // Without loss: what a form shows is what it keeps.
+        $length = fn (?Length $length): string => null === $length ? '' : $length->written($this->person->unit());
         $bleed = $product->bleed;
 
         return [
             'code' => $product->code,
             'name' => $product->name,
             'group' => $product->group,
-            'trim' => $this->figures->printSize($product->trim),
-            'bleed' => $bleed->isEven() ? $length($bleed->top) : implode(', ', array_map($length, [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left])),
+            'trim' => $length($product->trim->width).' × '.$length($product->trim->height),
+            'bleed' => $bleed->isEven() ? $length($bleed->top) : implode('; ', array_map($length, [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left])),
             'target' => $this->figures->plain($product->target->value, 2),
             'floor' => $this->figures->plain($product->floor->value, 2),
             'distance' => $length($product->viewingDistance),
@@ -58,78 +58,65 @@ final readonly class ProductForm
     }
 
     /**
-     * @param array<string, mixed>   $fields
-     * @param ?string                $code    of the product that is edited; it keeps its code
-     * @param \Closure(string): bool $isTaken
+     * @param array<array-key, mixed> $fields
+     * @param ?string                 $code    of the product that is edited; it keeps its code
+     * @param \Closure(string): bool  $isTaken
      *
      * @return Product|array<string, string> the sentences by field
      */
     public function read(array $fields, ?string $code, \Closure $isTaken): Product|array
     {
-        $errors = [];
-        $text = static fn (string $name): string => trim(\is_scalar($fields[$name] ?? null) ? (string) $fields[$name] : '');
-        /**
-         * @template T
-         *
-         * @param \Closure(string): T $read
-         *
-         * @return ?T
-         */
-        $read = static function (string $name, \Closure $read) use (&$errors, $text): mixed {
-            try {
-                return $read($text($name));
-            } catch (UnreadableMeasure|ImpossibleProduct $e) {
-                $errors[$name] = $e->getMessage();
-
-                return null;
-            }
-        };
-        $unit = $this->person->unit();
-        $optional = static fn (string $value): ?Length => '' === $value ? null : Length::parse($value, $unit);
-        $number = static fn (string $value): float => is_numeric($plain = str_replace(',', '', $value)) ? (float) $plain : throw new ImpossibleProduct(\sprintf('"%s" is not a number.', $value));
-
-        $code ??= $read('code', static fn (string $value): string => match (true) {
+        $form = new FieldReader($fields);
+        $length = fn (string $value): Length => Length::parse($value, $this->person->unit());
+        $code ??= $form->read('code', static fn (string $value): string => match (true) {
             1 !== preg_match('/^[a-z0-9][a-z0-9-]{0,39}$/', $value) || 'new' === $value => throw ImpossibleProduct::code($value),
             $isTaken($value) => throw new ImpossibleProduct(\sprintf('The code "%s" is taken.', $value)),
             default => $value,
         });
-        $name = $read('name', static fn (string $value): string => '' === $value ? throw new ImpossibleProduct('Give it a name.') : mb_strimwidth($value, 0, 100, '…'));
-        $trim = $read('trim', static fn (string $value): PrintSize => PrintSize::parse($value, $unit));
-        $bleed = $read('bleed', static fn (string $value): Bleed => self::bleed($value, $optional));
-        $target = $read('target', static fn (string $value): Ppi => Ppi::of($number($value)));
-        $distance = $read('distance', $optional);
-        $safe = $read('safe', $optional);
-        $wrap = $read('wrap', $optional);
-        $floor = $read('floor', static fn (string $value): ?Ppi => '' === $value ? null : Ppi::of($number($value)));
-        $limit = $read('limit', static fn (string $value): ?float => '' === $value ? null : $number($value));
-        $megabytes = $read('max_megabytes', static fn (string $value): ?float => '' === $value ? null : max(0.001, $number($value)));
-        $formats = array_values(array_filter(array_map(static fn (mixed $value): ?Format => \is_string($value) ? Format::tryFrom($value) : null, \is_array($fields['formats'] ?? null) ? $fields['formats'] : [])));
+        $name = $form->read('name', static fn (string $value): string => '' === $value ? throw new ImpossibleProduct('Give it a name.') : mb_strimwidth($value, 0, 100, '…'));
+        $trim = $form->read('trim', fn (string $value): PrintSize => PrintSize::parse($value, $this->person->unit()));
+        $bleed = $form->read('bleed', static fn (string $value): Bleed => self::bleed($value, $length));
+        $target = $form->read('target', static fn (string $value): Ppi => Ppi::of(self::number($value)));
+        $floor = $form->optional('floor', static fn (string $value): Ppi => Ppi::of(self::number($value)));
+        $distance = $form->optional('distance', $length);
+        $safe = $form->optional('safe', $length);
+        $wrap = $form->optional('wrap', $length);
+        $limit = $form->optional('limit', self::number(...));
+        $bytes = $form->optional('max_megabytes', static fn (string $value): int => max(1, (int) round(self::number($value) * 1e6)));
+        $formats = array_values(array_filter(array_map(Format::tryFrom(...), $form->texts('formats'))));
         if ([] === $formats) {
-            $errors['formats'] = 'Choose at least one format.';
+            $form->refuse('formats', 'Choose at least one format.');
         }
-        if ([] !== $errors || null === $code || null === $name || null === $trim || null === $bleed || null === $target || [] === $formats) {
-            return $errors;
+        if ([] !== $form->errors() || null === $code || null === $name || null === $trim || null === $bleed || null === $target || [] === $formats) {
+            return $form->errors();
         }
         try {
             return new Product(
                 code: $code, name: $name, trim: $trim, bleed: $bleed, target: $target, floor: $floor ?? Product::usualFloor($target, $distance),
-                rule: OrientationRule::tryFrom($text('orientation')) ?? OrientationRule::Either, formats: $formats, viewingDistance: $distance, safeMargin: $safe, wrap: $wrap,
-                wantsTransparency: (bool) ($fields['transparency'] ?? false), maxBytes: null === $megabytes ? null : (int) round($megabytes * 1e6), limit: $limit, group: $text('group'),
+                rule: OrientationRule::tryFrom($form->text('orientation')) ?? OrientationRule::Either, formats: $formats, viewingDistance: $distance,
+                safeMargin: $safe, wrap: $wrap, wantsTransparency: '' !== $form->text('transparency'), maxBytes: $bytes, limit: $limit, group: $form->text('group'),
             );
         } catch (ImpossibleProduct $e) {
             return [str_contains($e->getMessage(), 'floor') ? 'floor' : 'limit' => $e->getMessage()];
         }
     }
 
-    /** @param \Closure(string): ?Length $length */
+    private static function number(string $value): float
+    {
+        $plain = str_replace(',', '', $value);
+
+        return is_numeric($plain) ? (float) $plain : throw new ImpossibleProduct(\sprintf('"%s" is not a number.', $value));
+    }
+
+    /** @param \Closure(string): Length $length */
     private static function bleed(string $value, \Closure $length): Bleed
     {
-        $sides = array_map(static fn (string $side): Length => $length(trim($side)) ?? Length::zero(), preg_split('/\s*;\s*|,\s+/', $value) ?: []);
+        $sides = array_map(static fn (string $side): Length => '' === $side ? Length::zero() : $length($side), preg_split('/\s*;\s*/', $value) ?: []);
 
         return match (\count($sides)) {
             1 => Bleed::all($sides[0]),
             4 => new Bleed($sides[0], $sides[1], $sides[2], $sides[3]),
-            default => throw new ImpossibleProduct('Give the bleed as one length, or as four for top, right, bottom and left.'),
+            default => throw new ImpossibleProduct('Give the bleed as one length, or as four with ; between, for top, right, bottom and left.'),
         };
     }
 }

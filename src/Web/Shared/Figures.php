@@ -33,7 +33,7 @@ final readonly class Figures
     }
 
     /** A length in the person's unit, with it. */
-    #[AsTwigFilter('length')]
+    #[AsTwigFilter('as_length')]
     public function length(Length $length): string
     {
         return $this->amount($length).' '.$this->person->unit()->value;
@@ -63,7 +63,7 @@ final readonly class Figures
     #[AsTwigFilter('percent')]
     public function percent(float $share): string
     {
-        return number_format(100 * $share, $share > 0 && $share < 0.1 ? 1 : 0).'%';
+        return number_format(100 * $share, $share > 0 && $share < 0.0095 ? 1 : 0).'%';
     }
 
     #[AsTwigFilter('times')]
@@ -99,7 +99,8 @@ final readonly class Figures
         $unit = $this->person->unit();
 
         return $this->plain($length->in($unit), match ($unit) {
-            Unit::Inch => 3,
+            // Sixteenths, as bleeds are given, need more places than other inches are worth.
+            Unit::Inch => 0 === $length->ticks % 57_150 ? 4 : 2,
             Unit::Centimetre => 2,
             default => 1,
         });

@@ -56,7 +56,7 @@ final readonly class DbalTransport implements TransportInterface, KeepaliveRecei
     {
         $delay = $envelope->last(DelayStamp::class)?->getDelay() ?? 0;
         $body = $this->serializer->encode($envelope)['body'];
-        $id = $this->lane->add(\is_string($body) ? $body : throw new LogicException('A message is text once it is encoded.'), $delay);
+        $id = $this->lane->add($body, $delay);
 
         return $envelope->with(new TransportMessageIdStamp($id));
     }

@@ -23,11 +23,13 @@ final readonly class DbalTransportFactory implements TransportFactoryInterface
     {
     }
 
+    /** @param array<mixed> $options */
     public function createTransport(#[\SensitiveParameter] string $dsn, array $options, SerializerInterface $serializer): TransportInterface
     {
         return new DbalTransport(new LaneTable($this->connection, substr($dsn, \strlen(self::SCHEME))), $serializer);
     }
 
+    /** @param array<mixed> $options */
     public function supports(#[\SensitiveParameter] string $dsn, array $options): bool
     {
         return str_starts_with($dsn, self::SCHEME);
