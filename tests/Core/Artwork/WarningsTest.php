@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Core\Artwork;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Snugfit\Core\Artwork\Colour;
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\Warning;
+use Snugfit\Core\Artwork\Warnings;
+use Snugfit\Tests\Facts;
+
+final class WarningsTest extends TestCase
+{
+    /** @return iterable<string, array{MasterFacts, string, list<string>}> */
+    public static function masters(): iterable
+    {
+        yield 'nothing to say' => [Facts::of(4000, 3000, profile: 'sRGB IEC61966-2.1'), 'x.png', []];
+        yield 'a dot' => [Facts::of(1, 1), 'x.png', ['tiny']];
+        yield 'a ribbon' => [Facts::of(60000, 1000), 'x.png', ['proportions']];
+        yield 'a false ending' => [Facts::of(4000, 3000), 'x.jpg', ['extension']];
+        yield 'press colours, sideways, tagged' => [Facts::of(4000, 3000, colour: Colour::Cmyk, ppiTag: 72, orientation: 6), 'x.png', ['cmyk', 'turned', 'ppi-tag']];
+        yield 'moving' => [Facts::of(4000, 3000, pages: 12), 'x.png', ['pages']];
+        yield 'wide, deep, transparent' => [Facts::of(4000, 3000, bits: 16, transparent: true, profile: 'Display P3'), 'x.PNG', ['profile', 'transparent', 'depth']];
+    }
+
+    /** @param list<string> $codes */
+    #[DataProvider('masters')]
+    public function test_what_is_worth_knowing_is_said(MasterFacts $facts, string $name, array $codes): void
+    {
+        self::assertSame($codes, array_map(static fn (Warning $warning): string => $warning->code, (new Warnings())->of($facts, $name)));
+    }
+
+    public function test_the_tag_is_read_both_ways(): void
+    {
+        [$warning] = (new Warnings())->of(Facts::of(1024, 1024, ppiTag: 72), 'x.png');
+        self::assertStringContainsString('14.2 × 14.2 in', $warning->sentence);
+        self::assertFalse($warning->needsAttention);
+    }
+}

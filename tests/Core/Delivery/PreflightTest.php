@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Core\Delivery;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Snugfit\Core\Delivery\Finding;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\Preflight;
+use Snugfit\Core\Delivery\PrintFileFacts;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\Write;
+
+final class PreflightTest extends TestCase
+{
+    /** @return iterable<string, array{array<string, mixed>, list<string>}> what is wrong with the file, what preflight names */
+    public static function faults(): iterable
+    {
+        yield 'nothing' => [[], []];
+        yield 'PNG counts pixels per metre' => [['ppiAcross' => 299.9994, 'ppiDown' => 299.9994], []];
+        yield 'wrong pixels' => [['size' => new PixelSize(3000, 2999)], ['Pixels']];
+        yield 'sideways' => [['size' => new PixelSize(3600, 3000)], ['Pixels']];
+        yield 'tagged 72' => [['ppiAcross' => 72.0, 'ppiDown' => 72.0], ['ppi tag']];
+        yield 'tagged unevenly' => [['ppiDown' => 150.0], ['ppi tag']];
+        yield 'no profile' => [['profile' => null], ['Profile']];
+        yield 'another profile' => [['profile' => 'Compatible with Adobe RGB (1998)'], ['Profile']];
+        yield 'CMYK' => [['channels' => 4], ['Channels']];
+        yield 'grey' => [['channels' => 1], ['Channels']];
+        yield 'transparent' => [['transparent' => true], ['Transparency']];
+        yield '16 bits' => [['bits' => 16], ['Depth']];
+        yield 'cut short' => [['complete' => false], ['Complete']];
+        yield 'another format' => [['format' => Format::Png], ['Format']];
+        yield 'too large' => [['bytes' => 5_000_001], ['File size']];
+        yield 'empty' => [['bytes' => 0], ['File size']];
+    }
+
+    /**
+     * @param array<string, mixed> $fault
+     * @param list<string>         $named
+     */
+    #[DataProvider('faults')]
+    public function test_each_fault_is_named(array $fault, array $named): void
+    {
+        $right = ['format' => Format::Jpeg, 'size' => new PixelSize(3000, 3600), 'ppiAcross' => 300.0, 'ppiDown' => 300.0, 'profile' => 'sRGB', 'channels' => 3, 'transparent' => false, 'bits' => 8, 'bytes' => 4_000_000, 'complete' => true, 'sha256' => ''];
+        $recipe = new Recipe(new Frame(new PixelSize(100, 120), new PixelWindow(0, 0, 100, 120)), new Enlarge(Way::Lanczos, new PixelSize(3000, 3600)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
+        $findings = (new Preflight())->check($recipe, new PrintFileFacts(...[...$right, ...$fault]), 5_000_000);
+        self::assertSame($named, array_map(static fn (Finding $finding): string => $finding->subject, Preflight::failures($findings)));
+        self::assertCount(9, $findings);
+    }
+}

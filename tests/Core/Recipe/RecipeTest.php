@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Core\Recipe;
+
+use PHPUnit\Framework\TestCase;
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Fit\Planner;
+use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Product\Catalogue;
+use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\RecipeWriter;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\Write;
+use Snugfit\Tests\Facts;
+
+final class RecipeTest extends TestCase
+{
+    public function test_the_canonical_form_is_fixed_to_the_byte(): void
+    {
+        // A change here gives every stored print file another name: raise the edition when pixels change, not otherwise.
+        $json = '{"edition":1,"enlarge":{"height":1800,"way":"lanczos","width":1200},"frame":{"crop":{"height":600,"width":400,"x":10,"y":0},'
+            .'"picture":{"height":600,"width":420}},"write":{"bits":8,"format":"jpeg","matte":"ffffff","ppi":"300.000000","quality":95,"transparent":false}}';
+        self::assertSame($json, $this->recipe()->canonicalJson());
+        self::assertSame(hash('sha256', $json), $this->recipe()->hash());
+    }
+
+    public function test_a_recipe_survives_its_own_form(): void
+    {
+        self::assertEquals($this->recipe(), Recipe::fromJson($this->recipe()->canonicalJson()));
+    }
+
+    public function test_impossible_recipes_are_refused(): void
+    {
+        $bad = [
+            static fn () => new Frame(new PixelSize(10, 10), new PixelWindow(1, 0, 10, 10)),
+            static fn () => new Write(Format::Jpeg, Ppi::of(300), 16, false),
+            static fn () => new Write(Format::Jpeg, Ppi::of(300), 8, true),
+        ];
+        foreach ($bad as $make) {
+            try {
+                $make();
+                self::fail('An impossible recipe was made.');
+            } catch (ImpossibleRecipe $e) {
+                self::assertNotSame('', $e->getMessage());
+            }
+        }
+    }
+
+    public function test_the_writer_follows_kind_depth_and_transparency(): void
+    {
+        $apparel = Catalogue::standard()->product('apparel-front');
+        $a4 = Catalogue::standard()->product('a4');
+        $transparent = $this->write(Facts::of(3000, 3600, kind: Kind::FlatGraphic, bits: 16, transparent: true), $apparel);
+        self::assertSame([Way::Mitchell, Format::Png, 16, true], [$transparent->enlarge->way, $transparent->write->format, $transparent->write->bits, $transparent->write->transparent]);
+        $flattened = $this->write(Facts::of(3000, 3600, bits: 16, transparent: true), $a4);
+        self::assertSame([Way::Lanczos, Format::Jpeg, 8, false], [$flattened->enlarge->way, $flattened->write->format, $flattened->write->bits, $flattened->write->transparent]);
+        self::assertSame(Way::Nearest, $this->write(Facts::of(640, 640, kind: Kind::PixelArt), $a4)->enlarge->way);
+        self::assertSame(16, $this->write(Facts::of(3000, 3600, bits: 16), $a4, Format::Tiff)->write->bits);
+    }
+
+    public function test_a_print_too_long_for_its_format_is_refused_with_a_way_out(): void
+    {
+        $long = Catalogue::standard()->product('a0');
+        $huge = new \Snugfit\Core\Product\Product('x', 'x', \Snugfit\Core\Measure\PrintSize::inches(300, 20), $long->bleed, Ppi::of(300), Ppi::of(20));
+        $this->expectException(ImpossibleRecipe::class);
+        $this->expectExceptionMessage('choose TIFF');
+        $this->write(Facts::of(60000, 4000), $huge);
+    }
+
+    private function write(\Snugfit\Core\Artwork\MasterFacts $facts, \Snugfit\Core\Product\Product $product, ?Format $format = null): Recipe
+    {
+        return (new RecipeWriter())->recipeFor((new Planner())->plan($facts->artwork(), $product, Wishes::none()), $facts, $format);
+    }
+
+    private function recipe(): Recipe
+    {
+        return new Recipe(
+            new Frame(new PixelSize(420, 600), new PixelWindow(10, 0, 400, 600)),
+            new Enlarge(Way::Lanczos, new PixelSize(1200, 1800)),
+            new Write(Format::Jpeg, Ppi::of(300), 8, false),
+        );
+    }
+}
