@@ -12,7 +12,7 @@ log=var/setup.log
 
 debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1 unzip composer git ca-certificates"
 debian_server="$debian_command php8.2-fpm nginx-light supervisor zip nodejs curl"
-debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl poppler-utils icc-profiles-free procps"
+debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl poppler-utils librsvg2-bin icc-profiles-free procps"
 packages=debian_$purpose
 
 # A command that is there by other means (Composer or Node.js from elsewhere) needs no package.

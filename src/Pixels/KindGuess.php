@@ -19,12 +19,13 @@ final readonly class KindGuess
     private const PATCH = 224;
     private const PIXEL_ART_SIDE = 512;
     private const PIXEL_ART_COLOURS = 96;
+    /** Solid colours of a flat graphic; shading makes hundreds. */
+    private const FLAT_COLOURS = 24;
 
     /** @param Image $picture upright, sRGB, 8 bits, without alpha */
     public function guess(Image $picture): Kind
     {
         $colours = [];
-        $bins = [];
         $pixels = $same = $soft = $pairs = $grey = $light = $dark = 0;
         foreach ($this->patches($picture->size()) as $window) {
             $row = $window->width * 3;
@@ -34,9 +35,8 @@ final readonly class KindGuess
                 $g = \ord($bytes[$i + 1]);
                 $b = \ord($bytes[$i + 2]);
                 ++$pixels;
-                $colours[$r << 16 | $g << 8 | $b] = true;
-                $bin = ($r >> 4) << 8 | ($g >> 4) << 4 | $b >> 4;
-                $bins[$bin] = ($bins[$bin] ?? 0) + 1;
+                $colour = $r << 16 | $g << 8 | $b;
+                $colours[$colour] = ($colours[$colour] ?? 0) + 1;
                 $grey += max($r, $g, $b) - min($r, $g, $b) < 24 ? 1 : 0;
                 $light += $g > 200 ? 1 : 0;
                 $dark += $g < 80 ? 1 : 0;
@@ -54,29 +54,29 @@ final readonly class KindGuess
         return match (true) {
             $smallest && $pairs > 1 && \count($colours) <= self::PIXEL_ART_COLOURS && $soft < 0.35 * ($pairs - $same) => Kind::PixelArt,
             $grey > 0.97 * $pixels && $light + $dark > 0.85 * $pixels && $light > 0.5 * $pixels => Kind::LineArt,
-            $this->mainBins($bins, $pixels) <= 12 && $same > 0.8 * $pairs => Kind::FlatGraphic,
+            $this->mainColours($colours, $pixels) <= self::FLAT_COLOURS && $same > 0.8 * $pairs => Kind::FlatGraphic,
             $same < 0.3 * $pairs => Kind::Photo,
             default => Kind::Illustration,
         };
     }
 
     /**
-     * How many of the commonest colours make up 95 in 100 pixels.
+     * How many of the commonest colours make up 85 in 100 pixels; edges and JPEG's ripples beside them are the rest.
      *
-     * @param array<int, int> $bins
+     * @param array<int, int> $colours pixels by colour
      */
-    private function mainBins(array $bins, int $pixels): int
+    private function mainColours(array $colours, int $pixels): int
     {
-        rsort($bins);
+        rsort($colours);
         $covered = 0;
-        foreach ($bins as $i => $count) {
+        foreach ($colours as $i => $count) {
             $covered += $count;
-            if ($covered >= 0.95 * $pixels) {
+            if ($covered >= 0.85 * $pixels) {
                 return $i + 1;
             }
         }
 
-        return \count($bins);
+        return \count($colours);
     }
 
     /** @return list<PixelWindow> the middle and the four quarters, or all of a small picture */

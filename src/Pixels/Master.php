@@ -7,6 +7,7 @@ namespace Snugfit\Pixels;
 use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Vips;
 use Snugfit\Pixels\Vips\VipsFailed;
 
@@ -122,11 +123,14 @@ final readonly class Master
     {
         $options = ['access' => $stream ? 1 : 0, 'fail-on' => 1];
 
-        return match ($format) {
+        $image = match ($format) {
             MasterFormat::Svg => Image::drawing(self::drawingText($path), [...$options, 'scale' => $scale]),
             MasterFormat::Pdf => Image::load('pdf', $path, [...$options, 'scale' => $scale]),
             default => Image::load($format->value, $path, $options),
         };
+
+        // Lab packed into four bytes is a coding that few operations understand.
+        return $image->isPackedLab() ? $image->colourspace(Interpretation::LabS) : $image;
     }
 
     private static function drawingText(string $path): string

@@ -13,6 +13,9 @@ use Snugfit\Core\Measure\PixelWindow;
  */
 final class Image
 {
+    /** VIPS_CODING_LABQ. */
+    private const CODING_LABQ = 2;
+
     private function __construct(private readonly \FFI\CData $pointer)
     {
     }
@@ -82,6 +85,12 @@ final class Image
     public function hasAlpha(): bool
     {
         return 0 !== Vips::library()->vips_image_hasalpha($this->pointer);
+    }
+
+    /** Lab in four bytes a pixel, as libvips reads it from TIFF: its bands are no channels. */
+    public function isPackedLab(): bool
+    {
+        return self::CODING_LABQ === Vips::library()->vips_image_get_coding($this->pointer);
     }
 
     /** @return array{float, float} pixels per millimetre, across and down */

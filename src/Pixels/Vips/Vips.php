@@ -37,6 +37,7 @@ final class Vips
         int vips_image_get_height(const VipsImage *image);
         int vips_image_get_bands(const VipsImage *image);
         int vips_image_get_format(const VipsImage *image);
+        int vips_image_get_coding(const VipsImage *image);
         int vips_image_get_interpretation(const VipsImage *image);
         int vips_image_hasalpha(VipsImage *image);
         double vips_image_get_xres(const VipsImage *image);

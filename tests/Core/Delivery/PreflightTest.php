@@ -51,7 +51,9 @@ final class PreflightTest extends TestCase
     {
         $right = ['format' => Format::Jpeg, 'size' => new PixelSize(3000, 3600), 'ppiAcross' => 300.0, 'ppiDown' => 300.0, 'profile' => 'sRGB', 'channels' => 3, 'transparent' => false, 'bits' => 8, 'bytes' => 4_000_000, 'complete' => true, 'sha256' => ''];
         $recipe = new Recipe(new Frame(new PixelSize(100, 120), new PixelWindow(0, 0, 100, 120)), new Enlarge(Way::Lanczos, new PixelSize(3000, 3600)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
-        $findings = (new Preflight())->check($recipe, new PrintFileFacts(...[...$right, ...$fault]), 5_000_000);
+        /** @var array{format: ?Format, size: PixelSize, ppiAcross: float, ppiDown: float, profile: ?string, channels: int, transparent: bool, bits: int, bytes: int, complete: bool, sha256: string} $facts */
+        $facts = [...$right, ...$fault];
+        $findings = (new Preflight())->check($recipe, new PrintFileFacts(...$facts), 5_000_000);
         self::assertSame($named, array_map(static fn (Finding $finding): string => $finding->subject, Preflight::failures($findings)));
         self::assertCount(9, $findings);
     }

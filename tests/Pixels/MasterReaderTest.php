@@ -1,0 +1,202 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Pixels;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\Artwork\Colour;
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Pixels\Master;
+use Snugfit\Pixels\UnreadableMaster;
+use Snugfit\Pixels\Vips\Image;
+
+final class MasterReaderTest extends PixelTestCase
+{
+    /** @return iterable<string, array{string, list<string>, MasterFormat, Colour, int, bool}> */
+    public static function formats(): iterable
+    {
+        $noise = ['-seed', '7', '-size', '64x48', 'plasma:'];
+        yield 'JPEG' => ['a.jpg', $noise, MasterFormat::Jpeg, Colour::Rgb, 8, false];
+        yield 'progressive JPEG' => ['a.jpg', [...$noise, '-interlace', 'Plane'], MasterFormat::Jpeg, Colour::Rgb, 8, false];
+        yield 'grey JPEG' => ['a.jpg', [...$noise, '-colorspace', 'Gray'], MasterFormat::Jpeg, Colour::Grey, 8, false];
+        yield 'CMYK JPEG' => ['a.jpg', [...$noise, '-colorspace', 'CMYK'], MasterFormat::Jpeg, Colour::Cmyk, 8, false];
+        yield 'PNG, 16 bits' => ['a.png', [...$noise, '-depth', '16', '-define', 'png:color-type=2'], MasterFormat::Png, Colour::Rgb, 16, false];
+        yield 'PNG, one bit' => ['a.png', ['-size', '64x48', 'pattern:checkerboard', '-monochrome', '-define', 'png:bit-depth=1'], MasterFormat::Png, Colour::Grey, 8, false];
+        yield 'PNG, alpha but opaque' => ['a.png', [...$noise, '-depth', '8', '-alpha', 'opaque', '-define', 'png:color-type=6'], MasterFormat::Png, Colour::Rgb, 8, false];
+        yield 'interlaced PNG' => ['a.png', [...$noise, '-interlace', 'PNG', '-depth', '8'], MasterFormat::Png, Colour::Rgb, 8, false];
+        yield 'TIFF, CMYK' => ['a.tif', [...$noise, '-depth', '8', '-colorspace', 'CMYK'], MasterFormat::Tiff, Colour::Cmyk, 8, false];
+        yield 'TIFF, Lab' => ['a.tif', [...$noise, '-depth', '8', '-colorspace', 'Lab'], MasterFormat::Tiff, Colour::Lab, 16, false];
+        yield 'WebP' => ['a.webp', $noise, MasterFormat::Webp, Colour::Rgb, 8, false];
+        yield 'GIF' => ['a.gif', $noise, MasterFormat::Gif, Colour::Rgb, 8, false];
+    }
+
+    /** @param list<string> $make */
+    #[DataProvider('formats')]
+    public function test_every_format_is_read(string $name, array $make, MasterFormat $format, Colour $colour, int $bits, bool $transparent): void
+    {
+        $facts = $this->read($this->convert($name, ...$make));
+        self::assertSame([$format, $colour, $transparent], [$facts->format, $facts->colour, $facts->isTransparent]);
+        self::assertEquals(new PixelSize(64, 48), $facts->size);
+        self::assertSame(Colour::Lab === $colour ? $facts->bits : $bits, $facts->bits);
+        self::assertSame(hash_file('sha256', $this->folder.'/'.$name), $facts->sha256);
+    }
+
+    public function test_a_palette_with_transparency_is_read(): void
+    {
+        $this->convert('full.png', '-size', '64x48', 'xc:none', '-fill', 'red', '-draw', 'rectangle 8,8 40,30');
+        $this->tool('vips', 'pngsave', 'full.png', 'palette.png', '--palette');
+        self::assertSame(3, $this->exif($this->folder.'/palette.png')->int('ColorType'), 'PNG, third edition: 3 is indexed colour');
+        $facts = $this->read($this->folder.'/palette.png');
+        self::assertSame([Colour::Rgb, 8, true], [$facts->colour, $facts->bits, $facts->isTransparent]);
+    }
+
+    public function test_avif_and_heic_are_read(): void
+    {
+        $png = $this->convert('a.png', '-size', '64x48', 'plasma:', '-depth', '8');
+        foreach (['av1' => 'a.avif', 'hevc' => 'a.heic'] as $codec => $name) {
+            $this->tool('vips', 'heifsave', $png, $name, '--compression', $codec);
+            self::assertSame(MasterFormat::Heif, $this->read($this->folder.'/'.$name)->format);
+        }
+    }
+
+    public function test_every_exif_orientation_comes_upright(): void
+    {
+        // EXIF 2.32: ImageMagick turns the other way what -auto-orient must turn back, so it is the witness.
+        $this->convert('plain.png', '-size', '60x40', 'gradient:red-blue', '-fill', 'lime', '-draw', 'rectangle 0,0 20,10');
+        for ($orientation = 1; $orientation <= 8; ++$orientation) {
+            $path = $this->convert('o.tif', 'plain.png', '-depth', '8', '-alpha', 'off');
+            $this->tool('exiftool', '-q', '-n', '-overwrite_original', '-Orientation='.$orientation, $path);
+            $facts = $this->read($path);
+            self::assertSame($orientation, $facts->exifOrientation);
+            self::assertEquals($orientation >= 5 ? new PixelSize(40, 60) : new PixelSize(60, 40), $facts->size);
+            $upright = $this->convert('upright.rgb', 'o.tif', '-auto-orient', '-depth', '8');
+            self::assertSame(md5_file($upright), md5(Master::open($path)->picture()->bytes()), "orientation $orientation");
+        }
+    }
+
+    public function test_the_first_of_many_pictures_is_used(): void
+    {
+        $facts = $this->read($this->convert('moving.gif', '-size', '50x40', 'xc:red', 'xc:blue', 'xc:lime'));
+        self::assertSame(3, $facts->pages);
+        self::assertSame("\xff\0\0", substr(Master::open($this->folder.'/moving.gif')->picture()->bytes(), 0, 3));
+    }
+
+    public function test_the_ppi_tag_is_read_as_exiftool_reads_it(): void
+    {
+        foreach (['a.jpg', 'a.png', 'a.tif'] as $name) {
+            foreach ([72, 300] as $ppi) {
+                $path = $this->convert($name, '-size', '60x40', 'xc:red', '-units', 'PixelsPerInch', '-density', (string) $ppi);
+                self::assertSame((float) $ppi, $this->read($path)->ppiTag, $name);
+            }
+        }
+        self::assertNull($this->read($this->convert('none.webp', '-size', '60x40', 'xc:red'))->ppiTag);
+    }
+
+    public function test_a_wide_gamut_profile_is_named(): void
+    {
+        $profile = '/usr/share/color/icc/ghostscript/a98.icc';
+        $path = $this->convert('a.jpg', '-size', '60x40', 'xc:red', '-profile', is_file($profile) ? $profile : '/usr/share/color/icc/compatibleWithAdobeRGB1998.icc');
+        $facts = $this->read($path);
+        self::assertTrue($facts->isWideGamut());
+        self::assertSame($this->exif($path)->string('ProfileDescription'), $facts->profile);
+    }
+
+    public function test_a_pdf_and_a_drawing_are_drawn_at_any_size(): void
+    {
+        file_put_contents($this->folder.'/a.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100"><circle cx="100" cy="50" r="40" fill="#c00"/></svg>');
+        $this->tool('rsvg-convert', '-f', 'pdf', '-o', 'a.pdf', 'a.svg');
+        foreach (['a.svg' => MasterFormat::Svg, 'a.pdf' => MasterFormat::Pdf] as $name => $format) {
+            $facts = $this->read($this->folder.'/'.$name);
+            self::assertSame($format, $facts->format);
+            self::assertTrue($facts->artwork()->isVector);
+            self::assertEquals(new PixelSize(4096, 2048), $facts->size);
+        }
+    }
+
+    public function test_a_drawing_gets_nothing_from_outside_itself(): void
+    {
+        $this->convert('secret.png', '-size', '50x50', 'xc:#ff0000');
+        $outside = '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="50" height="50"><script>alert(1)</script><rect width="50" height="50" fill="#00ff00"/><image width="50" height="50" xlink:href="%s"/></svg>';
+        foreach (['secret.png', 'file://'.$this->folder.'/secret.png', 'http://127.0.0.1:9/x.png'] as $address) {
+            file_put_contents($this->folder.'/a.svg', \sprintf($outside, $address));
+            self::assertTrue($this->read($this->folder.'/a.svg')->reachesOutside);
+            self::assertSame("\0\xff\0", substr(Master::open($this->folder.'/a.svg')->picture()->extractBands(0, 3)->bytes(), 3 * 2048 * 4096 + 6000, 3));
+        }
+        file_put_contents($this->folder.'/b.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="50" height="50"><rect width="50" height="50" fill="url(#g)"/></svg>');
+        self::assertFalse($this->read($this->folder.'/b.svg')->reachesOutside);
+    }
+
+    /** @return iterable<string, array{\Closure(string): mixed, string}> how the file is made, what the sentence says */
+    public static function bad(): iterable
+    {
+        yield 'empty' => [static fn (string $path) => touch($path), '0 bytes'];
+        yield 'text' => [static fn (string $path) => file_put_contents($path, 'hello'), 'not a picture'];
+        yield 'a picture cut short' => [static fn (string $path) => file_put_contents($path, substr(self::noise(), 0, 20_000)), 'cut short'];
+        yield 'a picture with nothing but a head' => [static fn (string $path) => file_put_contents($path, substr(self::noise(), 0, 40)), 'cut short'];
+        yield 'a bomb' => [static fn (string $path) => file_put_contents($path, self::bomb(100_000, 100_000)), '100,000 × 100,000 px'];
+        yield 'a drawing that is no XML' => [static fn (string $path) => file_put_contents($path, '<svg xmlns="http://www.w3.org/2000/svg"><rect'), 'cut short'];
+    }
+
+    /** @param \Closure(string): mixed $make */
+    #[DataProvider('bad')]
+    public function test_bad_input_gets_a_sentence(\Closure $make, string $says): void
+    {
+        $make($this->folder.'/x.jpg');
+        $this->expectException(UnreadableMaster::class);
+        $this->expectExceptionMessage($says);
+        $this->read($this->folder.'/x.jpg');
+    }
+
+    public function test_a_dot_and_a_ribbon_are_read(): void
+    {
+        self::assertEquals(new PixelSize(1, 1), $this->read($this->convert('dot.png', '-size', '1x1', 'xc:red'))->size);
+        Image::ofBytes(str_repeat("\x10\x80\xff", 60_000 * 3), new PixelSize(60_000, 3), 3)->save('png', $this->folder.'/ribbon.png', []);
+        self::assertEquals(new PixelSize(60_000, 3), $this->read($this->folder.'/ribbon.png')->size);
+    }
+
+    public function test_kinds_are_guessed_from_the_pixels(): void
+    {
+        $drawings = __DIR__.'/../../demo/drawings';
+        $made = static fn (string $name, int $width): Image => Image::drawing((string) file_get_contents("$drawings/$name.svg"), ['scale' => 1.0])->flatten([255.0, 255.0, 255.0]);
+        $wanted = ['harbour-at-dusk' => Kind::Photo, 'signal-flags' => Kind::FlatGraphic, 'lamp-lens-plate' => Kind::LineArt, 'puffin-class-3b' => Kind::Illustration, 'pixel-keeper' => Kind::PixelArt];
+        foreach ($wanted as $name => $kind) {
+            $made($name, 0)->save('png', "$this->folder/$name.png", []);
+            self::assertSame($kind, $this->read("$this->folder/$name.png")->kindGuess, $name);
+        }
+    }
+
+    public function test_previews_are_small_upright_and_srgb(): void
+    {
+        $path = $this->convert('a.jpg', '-size', '800x400', 'plasma:', '-colorspace', 'CMYK');
+        $this->tool('exiftool', '-q', '-n', '-overwrite_original', '-Orientation=6', $path);
+        (new \Snugfit\Pixels\MasterReader())->read($path, [320 => $this->folder.'/p.webp']);
+        $facts = $this->read($this->folder.'/p.webp');
+        self::assertEquals([new PixelSize(160, 320), Colour::Rgb, 1], [$facts->size, $facts->colour, $facts->exifOrientation]);
+    }
+
+    private static function noise(): string
+    {
+        mt_srand(5);
+        $bytes = '';
+        for ($i = 0; $i < 200 * 200 * 3; ++$i) {
+            $bytes .= \chr(mt_rand(0, 255));
+        }
+        $path = (string) tempnam(sys_get_temp_dir(), 'noise');
+        Image::ofBytes($bytes, new PixelSize(200, 200), 3)->save('jpeg', $path, ['Q' => 90]);
+        $jpeg = (string) file_get_contents($path);
+        unlink($path);
+
+        return $jpeg;
+    }
+
+    /** A PNG that says it is enormous and holds next to nothing. */
+    private static function bomb(int $width, int $height): string
+    {
+        $chunk = static fn (string $type, string $data): string => pack('N', \strlen($data)).$type.$data.pack('N', crc32($type.$data));
+
+        return "\x89PNG\r\n\x1a\n".$chunk('IHDR', pack('NNCCCCC', $width, $height, 8, 2, 0, 0, 0)).$chunk('IDAT', (string) gzcompress(str_repeat("\0", 100_000))).$chunk('IEND', '');
+    }
+}
