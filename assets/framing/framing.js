@@ -1,6 +1,6 @@
 import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
-import { placed, zoomed } from './geometry.js';
+import { limited, placed, pulled, zoomed } from './geometry.js';
 import { drawRulers, drawStage } from './stage.js';
 
 const MOVES = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
@@ -92,12 +92,17 @@ export default () => ({
   grab(event) {
     if (event.button !== 0) return;
     this.$refs.stage.setPointerCapture(event.pointerId);
-    this.held = { from: this.at(event), wish: this.wish };
+    const corner = event.target.dataset.corner?.split(' ').map(Number) ?? null;
+    this.held = { from: this.at(event), wish: this.wish, crop: this.bench.crop, corner };
   },
   drag(event) {
     if (!this.held) return;
     const [x, y] = this.at(event);
-    const { from, wish } = this.held;
+    const { from, wish, crop, corner } = this.held;
+    if (corner) {
+      this.moveTo(pulled(this.bench, crop, corner, [x, y]));
+      return;
+    }
     const [width, height] = this.bench.picture;
     this.moveTo({ x: wish.x + (x - from[0]) / width, y: wish.y + (y - from[1]) / height, zoom: wish.zoom });
   },
@@ -134,10 +139,10 @@ export default () => ({
       return;
     }
     const { full, picture } = this.bench;
-    const limited = Math.min(64, Math.max(1, zoom));
-    const [width, height] = full.map((side) => Math.max(1, Math.round(side / limited)));
+    const near = limited(zoom);
+    const [width, height] = full.map((side) => Math.max(1, Math.round(side / near)));
     document.activeElement.blur();
-    this.moveTo({ x: (x + width / 2) / picture[0], y: (y + height / 2) / picture[1], zoom: limited });
+    this.moveTo({ x: (x + width / 2) / picture[0], y: (y + height / 2) / picture[1], zoom: near });
   },
   key(event) {
     if (isWriting(event) || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('.modal.show')) return;

@@ -23,13 +23,18 @@ export function drawStage(stage, { picture, crop, trim, safe }) {
   const inner = stage.querySelector('[data-safe]');
   inner.classList.toggle('gone', !safe);
   if (safe) set(inner, { x: x + safe.x, y: y + safe.y, width: safe.width, height: safe.height });
-  const side = 9 / scale;
-  const corners = [[x, y], [x + w, y], [x, y + h], [x + w, y + h]];
-  stage.querySelector('[data-grips]').replaceChildren(...corners.map(([cx, cy]) => {
-    const grip = document.createElementNS(SVG, 'rect');
-    set(grip, { x: cx - side / 2, y: cy - side / 2, width: side, height: side, class: 'grip' });
-    return grip;
+  stage.querySelector('[data-grips]').replaceChildren(...[[0, 0], [1, 0], [0, 1], [1, 1]].flatMap(([right, low]) => {
+    const corner = [x + right * w, y + low * h];
+    const reach = square(corner, 24 / scale, `grip-reach ${right === low ? 'falling' : 'rising'}`);
+    reach.dataset.corner = `${right} ${low}`;
+    return [square(corner, 9 / scale, 'grip'), reach];
   }));
+}
+
+function square([x, y], side, name) {
+  const rect = document.createElementNS(SVG, 'rect');
+  set(rect, { x: x - side / 2, y: y - side / 2, width: side, height: side, class: name });
+  return rect;
 }
 
 /** Rulers along the window's trim in the person's unit, to scale with the print. */

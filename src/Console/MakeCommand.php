@@ -97,6 +97,9 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             throw new \InvalidArgumentException(\sprintf('There is no folder "%s".', $folder));
         }
         $out = rtrim($option->text('out') ?? throw new \InvalidArgumentException('Say where the print files go: --out=DIR.'), '/');
+        if (realpath($folder) === realpath($out)) {
+            throw new \InvalidArgumentException('Print files cannot go among their masters: the next time they would be taken for masters. Give --out another folder; one inside is fine.');
+        }
         $jobs = $option->number('jobs') ?? (float) Cores::count();
         if ($jobs < 1 || $jobs > 64 || floor($jobs) !== $jobs) {
             throw new \InvalidArgumentException('--jobs takes a whole number from 1 to 64.');

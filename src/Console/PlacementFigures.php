@@ -6,15 +6,19 @@ namespace Snugfit\Console;
 
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Product\Product;
 
 /** A placement as the record that plan --json prints; docs/guide.md lists its keys. */
 final class PlacementFigures
 {
-    /** @return array<string, mixed> */
-    public static function of(Placement $placement): array
+    /**
+     * @param Product $product as it was given, not turned the way the placement is
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(Placement $placement, Product $product): array
     {
         $mm = static fn (Length $length): float => round($length->inMillimetres(), 2);
-        $product = $placement->product;
         $bleed = $product->bleed;
 
         return [
@@ -27,7 +31,7 @@ final class PlacementFigures
                 'target_ppi' => round($product->target->value, 2),
                 'floor_ppi' => round($product->floor->value, 2),
             ],
-            'orientation' => $product->orientation()->value,
+            'orientation' => $placement->product->orientation()->value,
             'crop' => $placement->crop->toArray(),
             'kept_share' => round($placement->keptShare, 6),
             'keeps_box' => $placement->keepsBox,

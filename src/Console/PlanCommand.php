@@ -60,12 +60,13 @@ final class PlanCommand extends Command
                 keep: null === $keep ? null : FractionBox::parse($keep),
                 limit: $option->limit('limit'),
             );
-            $placement = $this->planner->plan($artwork, $this->product($option), $wishes);
+            $product = $this->product($option);
+            $placement = $this->planner->plan($artwork, $product, $wishes);
         } catch (\InvalidArgumentException $e) {
             return WrongUsage::say($output, $e->getMessage());
         }
         if ($input->getOption('json')) {
-            $output->writeln(json_encode(PlacementFigures::of($placement), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT), OutputInterface::OUTPUT_RAW);
+            $output->writeln(json_encode(PlacementFigures::of($placement, $product), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT), OutputInterface::OUTPUT_RAW);
         } else {
             $output->writeln($this->words->describe($placement));
         }

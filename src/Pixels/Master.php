@@ -93,7 +93,9 @@ final readonly class Master
      */
     public function picture(): Image
     {
-        return $this->upright(self::load($this->path, $this->format, $this->vectorScale(1.0), false));
+        $picture = $this->upright(self::load($this->path, $this->format, $this->vectorScale(1.0), false));
+
+        return $this->format->isVector() ? $picture->held() : $picture;
     }
 
     /** Upright, to be read once from top to bottom, so that only a few rows are in memory at a time. */

@@ -43,8 +43,12 @@ final readonly class MasterReader
         if (!$picture->hasAlpha()) {
             $picture->average();
         }
+        // Each from the next larger one, so that only one comes from all of the picture's pixels.
+        krsort($previews);
+        $small = $picture;
         foreach ($previews as $side => $target) {
-            $this->preview($picture, $side, $target);
+            $small = $this->preview($small, $side);
+            $this->keep($small, $target);
         }
 
         return new MasterFacts(
@@ -64,20 +68,27 @@ final readonly class MasterReader
         );
     }
 
-    private function preview(Image $picture, int $side, string $target): void
+    private function preview(Image $picture, int $side): Image
     {
-        $small = PrintColour::toSrgb($picture->thumbnail($side));
-        $small = 16 === PrintColour::bitsOf($small) ? $small->rescaleTo(Vips\BandFormat::Byte)->meaning(Vips\Interpretation::Srgb) : $small;
+        return $this->eightBits(PrintColour::toSrgb($picture->thumbnail($side)))->without('icc-profile-data', 'exif-data', 'xmp-data', 'iptc-data')->held();
+    }
+
+    private function keep(Image $preview, string $target): void
+    {
         // Effort 2 of 6: a preview is waited for.
-        $small->without('icc-profile-data', 'exif-data', 'xmp-data', 'iptc-data')->save('webp', $target, ['Q' => self::PREVIEW_QUALITY, 'effort' => 2]);
+        $preview->save('webp', $target, ['Q' => self::PREVIEW_QUALITY, 'effort' => 2]);
     }
 
     private function plain(Image $picture): Image
     {
-        $image = PrintColour::toSrgb($picture);
-        $image = 16 === PrintColour::bitsOf($image) ? $image->rescaleTo(Vips\BandFormat::Byte)->meaning(Vips\Interpretation::Srgb) : $image;
+        $image = $this->eightBits(PrintColour::toSrgb($picture));
 
         return $image->hasAlpha() ? $image->flatten([255.0, 255.0, 255.0]) : $image;
+    }
+
+    private function eightBits(Image $image): Image
+    {
+        return 16 === PrintColour::bitsOf($image) ? $image->rescaleTo(Vips\BandFormat::Byte)->meaning(Vips\Interpretation::Srgb) : $image;
     }
 
     private function ppiTag(Image $header): ?float

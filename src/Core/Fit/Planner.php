@@ -92,7 +92,7 @@ final readonly class Planner
             enlargement: $enlargement,
             limit: $limit,
             verdict: $verdict,
-            output: $this->output($verdict, $crop, $area, $full, $effective, $product->target, $limit, $wishes->policy),
+            output: $this->output($verdict, $crop, $area, $full, $effective, $product, $limit, $wishes->policy),
             largestPrint: $this->largestPrint($crop, $limit, $product->target),
         );
     }
@@ -102,8 +102,9 @@ final readonly class Planner
         return Ppi::across($crop->width, $area->width)->lesser(Ppi::across($crop->height, $area->height));
     }
 
-    private function output(Verdict $verdict, PixelWindow $crop, PrintSize $area, PixelSize $full, Ppi $effective, Ppi $target, float $limit, EnlargePolicy $policy): ?Output
+    private function output(Verdict $verdict, PixelWindow $crop, PrintSize $area, PixelSize $full, Ppi $effective, Product $product, float $limit, EnlargePolicy $policy): ?Output
     {
+        [$target, $floor] = [$product->target, $product->floor];
         $grown = new Output($full, $target);
 
         return match ($verdict) {
@@ -111,15 +112,15 @@ final readonly class Planner
             Verdict::Adequate => EnlargePolicy::ToTarget === $policy && Verdict::within($target->over($effective), $limit)
                 ? $grown
                 : new Output($crop->size(), $effective),
-            Verdict::GrowToFloor => $this->wholePpi($area, $effective, $limit),
+            Verdict::GrowToFloor => $this->grownToLimit($area, $effective, $limit, $floor),
             Verdict::Short => null,
         };
     }
 
-    /** Enlarged by all that the limit allows, to a whole number of ppi. */
-    private function wholePpi(PrintSize $area, Ppi $effective, float $limit): Output
+    /** Enlarged by all that the limit allows, to a whole number of ppi; a floor with a fraction is not rounded under. */
+    private function grownToLimit(PrintSize $area, Ppi $effective, float $limit, Ppi $floor): Output
     {
-        $ppi = Ppi::of(floor($effective->value * $limit * (1 + 1e-8)));
+        $ppi = Ppi::of(max($floor->value, floor($effective->value * $limit * (1 + 1e-8))));
 
         return new Output($area->pixelsAt($ppi), $ppi);
     }

@@ -62,6 +62,14 @@ final class Image
         return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning);
     }
 
+    /** Computed now and kept in memory, for what several pipelines begin with. */
+    public function held(): self
+    {
+        $image = Vips::library()->vips_image_copy_memory($this->pointer);
+
+        return null === $image ? throw VipsFailed::at('copy_memory', Vips::takeError()) : new self($image);
+    }
+
     public function size(): PixelSize
     {
         return new PixelSize(Vips::library()->vips_image_get_width($this->pointer), Vips::library()->vips_image_get_height($this->pointer));

@@ -33,6 +33,7 @@ final class Vips
         int vips_svgload_buffer(const void *bytes, size_t length, VipsImage **out, ...);
         VipsImage *vips_image_new_from_memory_copy(const void *data, size_t size, int width, int height, int bands, int format);
 
+        VipsImage *vips_image_copy_memory(VipsImage *image);
         int vips_image_get_width(const VipsImage *image);
         int vips_image_get_height(const VipsImage *image);
         int vips_image_get_bands(const VipsImage *image);

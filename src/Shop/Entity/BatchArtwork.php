@@ -115,7 +115,7 @@ class BatchArtwork
     {
         $title = trim(str_replace(['-', '_'], ' ', pathinfo($this->fileName, \PATHINFO_FILENAME)));
 
-        return '' === $title ? $this->fileName : $title;
+        return '' === $title ? $this->fileName : mb_strtoupper(mb_substr($title, 0, 1)).mb_substr($title, 1);
     }
 
     public function folder(): string

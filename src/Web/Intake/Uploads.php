@@ -73,7 +73,8 @@ final readonly class Uploads
             }
             fseek($file, $offset);
             $copied = stream_copy_to_stream($body, $file, $length - $offset + 1);
-            if (false === $copied || !fflush($file)) {
+            // Less than what came was written: what is left stays to be sent again once there is room.
+            if (false === $copied || !fflush($file) || (!feof($body) && $offset + $copied < $length)) {
                 throw UploadRefused::diskFull();
             }
             if ($offset + $copied > $length) {

@@ -27,7 +27,7 @@ final readonly class ProductForm
     {
         return [
             'code' => '', 'name' => '', 'group' => '', 'trim' => '', 'bleed' => '0 '.$this->person->unit()->value, 'target' => '300', 'floor' => '',
-            'distance' => '', 'orientation' => OrientationRule::Either->value, 'formats' => [Format::Jpeg->value], 'safe' => '', 'wrap' => '', 'limit' => '', 'max_megabytes' => '', 'transparency' => false,
+            'distance' => '', 'orientation' => OrientationRule::Either->value, 'usual' => Format::Jpeg->value, 'formats' => [Format::Jpeg->value], 'safe' => '', 'wrap' => '', 'limit' => '', 'max_megabytes' => '', 'transparency' => false,
         ];
     }
 
@@ -48,6 +48,7 @@ final readonly class ProductForm
             'floor' => $this->figures->plain($product->floor->value, 2),
             'distance' => $length($product->viewingDistance),
             'orientation' => $product->rule->value,
+            'usual' => $product->formats[0]->value,
             'formats' => array_map(static fn (Format $format): string => $format->value, $product->formats),
             'safe' => $length($product->safeMargin),
             'wrap' => $length($product->wrap),
@@ -83,17 +84,15 @@ final readonly class ProductForm
         $wrap = $form->optional('wrap', $length);
         $limit = $form->optional('limit', self::number(...));
         $bytes = $form->optional('max_megabytes', static fn (string $value): int => max(1, (int) round(self::number($value) * 1e6)));
-        $formats = array_values(array_filter(array_map(Format::tryFrom(...), $form->texts('formats'))));
-        if ([] === $formats) {
-            $form->refuse('formats', 'Choose at least one format.');
-        }
-        if ([] !== $form->errors() || null === $code || null === $name || null === $trim || null === $bleed || null === $target || [] === $formats) {
+        $usual = Format::tryFrom($form->text('usual')) ?? Format::Jpeg;
+        $others = array_filter(array_map(Format::tryFrom(...), $form->texts('formats')), static fn (?Format $format): bool => null !== $format && $format !== $usual);
+        if ([] !== $form->errors() || null === $code || null === $name || null === $trim || null === $bleed || null === $target) {
             return $form->errors();
         }
         try {
             return new Product(
                 code: $code, name: $name, trim: $trim, bleed: $bleed, target: $target, floor: $floor ?? Product::usualFloor($target, $distance),
-                rule: OrientationRule::tryFrom($form->text('orientation')) ?? OrientationRule::Either, formats: $formats, viewingDistance: $distance,
+                rule: OrientationRule::tryFrom($form->text('orientation')) ?? OrientationRule::Either, formats: [$usual, ...array_values($others)], viewingDistance: $distance,
                 safeMargin: $safe, wrap: $wrap, wantsTransparency: '' !== $form->text('transparency'), maxBytes: $bytes, limit: $limit, group: $form->text('group'),
             );
         } catch (ImpossibleProduct $e) {

@@ -7,6 +7,7 @@ namespace Snugfit\Web\Run;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\Entity\PrintState;
+use Snugfit\Work\Press\Pace;
 
 /** A run as the room shows it: what is in work first, then what failed, then the rest. */
 final readonly class RunBoard
@@ -21,27 +22,34 @@ final readonly class RunBoard
         public float $secondsLeft,
         public int $wanted,
         public int $made,
+        /** @var array<int, float> seconds left of each file in work, by its number */
+        public array $fileSecondsLeft,
     ) {
     }
 
-    public static function of(PrintRun $run, float $secondsLeft): self
+    public static function of(PrintRun $run, Pace $pace, int $workers): self
     {
         $files = $run->files();
         $order = [PrintState::Making, PrintState::Failed, PrintState::Queued, PrintState::Waiting, PrintState::Made, PrintState::Unchanged, PrintState::Cancelled, PrintState::Short];
         usort($files, static fn (PrintFile $a, PrintFile $b): int => [array_search($a->state(), $order, true), $a->id()] <=> [array_search($b->state(), $order, true), $b->id()]);
         $counts = array_fill_keys(array_column(PrintState::cases(), 'value'), 0);
         $all = $done = 0.0;
+        $fileSecondsLeft = [];
         foreach ($files as $file) {
             ++$counts[$file->state()->value];
+            if (PrintState::Making === $file->state()) {
+                $fileSecondsLeft[$file->id()] = $pace->fileSecondsLeft($file);
+            }
             $pixels = (float) ($file->recipe()?->enlarge->to->pixels() ?? 0);
             $all += $pixels;
             $done += $pixels * ($file->state()->isOpen() ? $file->progress() : 1.0);
         }
 
         return new self(
-            $files, $counts, $all > 0 ? $done / $all : 1.0, $secondsLeft,
+            $files, $counts, $all > 0 ? $done / $all : 1.0, $pace->secondsLeft($run, $workers),
             \count($files) - $counts[PrintState::Short->value] - $counts[PrintState::Cancelled->value],
             $counts[PrintState::Made->value] + $counts[PrintState::Unchanged->value],
+            $fileSecondsLeft,
         );
     }
 }

@@ -96,6 +96,6 @@ final class RunController extends AbstractController
     {
         $run = $this->deliveries->lastRun($batch);
 
-        return ['batch' => $batch, 'run' => $run, 'board' => null === $run ? null : RunBoard::of($run, $this->pace->secondsLeft($run, Cores::count()))];
+        return ['batch' => $batch, 'run' => $run, 'board' => null === $run ? null : RunBoard::of($run, $this->pace, Cores::count())];
     }
 }

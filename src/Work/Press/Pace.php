@@ -39,18 +39,23 @@ final class Pace
         return 0.2 + $this->of($recipe->write->format)['seconds'] * $recipe->enlarge->to->megapixels();
     }
 
+    /** Seconds until a file is made, once a worker has it in hand. */
+    public function fileSecondsLeft(PrintFile $file): float
+    {
+        $recipe = $file->recipe();
+
+        return null !== $recipe && $file->state()->isOpen() ? $this->expectedSeconds($recipe) * (1 - $file->progress()) : 0.0;
+    }
+
     /** Seconds until a run ends, with so many workers. */
     public function secondsLeft(PrintRun $run, int $workers): float
     {
         $left = 0.0;
         $longest = 0.0;
         foreach ($run->files() as $file) {
-            $recipe = $file->recipe();
-            if (null !== $recipe && $file->state()->isOpen()) {
-                $seconds = $this->expectedSeconds($recipe) * (1 - $file->progress());
-                $left += $seconds;
-                $longest = max($longest, $seconds);
-            }
+            $seconds = $this->fileSecondsLeft($file);
+            $left += $seconds;
+            $longest = max($longest, $seconds);
         }
 
         return max($longest, $left / max(1, $workers));

@@ -1,0 +1,34 @@
+// Takes one picture of every room from the demo data, at 1280 × 800, into docs/screenshots/ (or the folder given).
+// Usage: node tools/screenshots.mjs [http://127.0.0.1:8087] [folder]
+import { chromium } from '@playwright/test';
+import { mkdirSync } from 'node:fs';
+import { browserOptions } from './browser.mjs';
+
+const [address = 'http://127.0.0.1:8087', folder = 'docs/screenshots'] = process.argv.slice(2);
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch(browserOptions);
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shoot = async (name, path, before = async () => {}) => {
+  if (path) await page.goto(address + path, { waitUntil: 'networkidle' });
+  await before();
+  await page.waitForTimeout(250);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+};
+
+await shoot('counter', '/');
+const batch = async (name) => new URL(await page.locator('.docket-face', { hasText: name }).getAttribute('href'), address).pathname.split('/')[2];
+const [inWork, delivered] = [await batch('Spring shop'), await batch('Visitor centre')];
+await shoot('intake', `/batches/${inWork}/intake`);
+await shoot('fit-sheet', `/batches/${inWork}/fit`, async () => {
+  const cell = page.locator('tr', { hasText: 'harbour at dusk' }).locator('.cell > a').nth(1);
+  await cell.focus();
+  await page.waitForLoadState('networkidle');
+});
+const framing = await page.locator('tr', { hasText: 'harbour at dusk' }).locator('.cell > a').nth(5).getAttribute('href');
+await shoot('framing', framing);
+await shoot('keys', null, () => page.keyboard.press('?'));
+await shoot('run', `/batches/${delivered}/run`);
+await shoot('parcels', `/batches/${delivered}/parcels`);
+await shoot('product-shelf', '/shelf');
+await shoot('product', '/shelf/mug');
+await browser.close();
