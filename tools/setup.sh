@@ -1,8 +1,8 @@
 #!/usr/bin/env bash
-# Installs what is missing for a purpose: command, server or test. Says nothing where nothing is missing.
+# Installs what is missing for a purpose: command, bench, server or test. Says nothing where nothing is missing.
 # Debian packages need root; Composer and npm packages go into the project's own folders.
 set -euo pipefail
-purpose=${1:?command, server or test}
+purpose=${1:?command, bench, server or test}
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 cd "$root"
 mkdir -p var
@@ -12,6 +12,7 @@ log=var/setup.log
 
 debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1 unzip composer git ca-certificates"
 debian_server="$debian_command php8.2-fpm nginx-light supervisor zip nodejs curl"
+debian_bench="$debian_command libvips-tools"
 debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl poppler-utils librsvg2-bin icc-profiles-free procps"
 packages=debian_$purpose
 
@@ -61,7 +62,7 @@ if is_stale var/cache/.built src config migrations templates composer.json; then
   touch var/cache/.built
 fi
 
-if [ "$purpose" != command ]; then
+if [ "$purpose" = server ] || [ "$purpose" = test ]; then
   js_stamp=$(stamp package-lock.json)
   if ! fresh node_modules/.stamp "$js_stamp"; then
     echo "Installing JavaScript packages"

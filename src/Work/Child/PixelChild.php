@@ -16,6 +16,11 @@ final readonly class PixelChild
     {
     }
 
+    public function pid(): ?int
+    {
+        return $this->process->getPid();
+    }
+
     /** @throws PixelWorkFailed where it ran out of time */
     public function isRunning(): bool
     {
