@@ -11,7 +11,7 @@ flock 9
 log=var/setup.log
 
 debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1 unzip composer git ca-certificates"
-debian_server="$debian_command php8.2-fpm nginx-light supervisor zip nodejs curl"
+debian_server="$debian_command php8.2-fpm nginx-light supervisor nodejs curl"
 debian_bench="$debian_command libvips-tools"
 debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl poppler-utils librsvg2-bin icc-profiles-free procps"
 packages=debian_$purpose
@@ -20,7 +20,7 @@ packages=debian_$purpose
 missing=()
 for package in ${!packages}; do
   case "$package" in
-    composer|git|unzip|zip|curl) command -v "$package" >/dev/null && continue ;;
+    composer|git|unzip|curl) command -v "$package" >/dev/null && continue ;;
     nodejs) command -v node >/dev/null && command -v npm >/dev/null && continue; missing+=(npm) ;;
   esac
   dpkg-query -W -f='${db:Status-Status}' "$package" 2>/dev/null | grep -qx installed || missing+=("$package")

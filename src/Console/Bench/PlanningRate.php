@@ -47,7 +47,7 @@ final readonly class PlanningRate implements Measurement
         $say(\sprintf('slowest rate is %.2f of the fastest', min($rates) / max($rates)));
     }
 
-    /** @param non-empty-list<Product> $products */
+    /** @param list<Product> $products */
     private function plan(int $count, array $products): void
     {
         mt_srand(1);

@@ -7,6 +7,7 @@ namespace Snugfit\Web\Parcels;
 use Snugfit\Shop\Deliveries;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\StoredZip;
 use Snugfit\Shop\Vault;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -14,7 +15,6 @@ use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\ResponseHeaderBag;
 use Symfony\Component\HttpFoundation\StreamedResponse;
-use Symfony\Component\Process\Process;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Parcels: delivered files with what preflight found; take one, or all. */
@@ -68,20 +68,24 @@ final class ParcelsController extends AbstractController
     public function zip(Batch $batch): Response
     {
         $this->deliveries->writeManifest($batch);
-        $present = array_filter($this->deliveries->latest($batch), $this->deliveries->has(...));
-        $names = [...array_map(static fn (PrintFile $file): string => (string) $file->path(), array_values($present)), 'manifest.json', 'manifest.csv'];
-        // Stored, not compressed: print files are compressed already. Names go in by standard input, never by a shell.
-        $process = new Process(['zip', '-0', '-q', '-X', '-', '-@'], $this->deliveries->folderPath($batch), ['LC_ALL' => 'C.UTF-8'], implode("\n", $names)."\n", null);
+        $files = [];
+        foreach (array_filter($this->deliveries->latest($batch), $this->deliveries->has(...)) as $file) {
+            $files[] = (string) $file->path();
+        }
+        $paths = [];
+        foreach ([...$files, 'manifest.json', 'manifest.csv'] as $name) {
+            $paths[$name] = $this->vault->path($this->deliveries->key($batch, $name));
+        }
+        $zip = new StoredZip($paths);
 
-        return new StreamedResponse(static function () use ($process): void {
+        return new StreamedResponse(static function () use ($zip): void {
             set_time_limit(0);
-            $process->start();
-            foreach ($process->getIterator(Process::ITER_SKIP_ERR) as $bytes) {
+            foreach ($zip->bytes() as $bytes) {
                 echo $bytes;
                 flush();
             }
         }, 200, [
-            'Content-Type' => 'application/zip', 'X-Accel-Buffering' => 'no',
+            'Content-Type' => 'application/zip', 'Content-Length' => (string) $zip->length(), 'X-Accel-Buffering' => 'no',
             'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('snugfit-%s.zip', $batch->number())),
         ]);
     }

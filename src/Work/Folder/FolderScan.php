@@ -22,7 +22,11 @@ final readonly class FolderScan
         $root = (string) realpath($folder);
         $out = (string) realpath($leaveOut);
         $found = [];
-        foreach ((new Finder())->files()->in($root)->ignoreDotFiles(true)->ignoreVCS(true)->ignoreUnreadableDirs()->notName(self::LITTER) as $file) {
+        foreach ((new Finder())->in($root)->ignoreDotFiles(true)->ignoreVCS(true)->ignoreUnreadableDirs()->notName(self::LITTER) as $file) {
+            // A link to nowhere and a folder that may not be looked into are named as unreadable, not passed over.
+            if ($file->isDir() && $file->isReadable()) {
+                continue;
+            }
             if ('' !== $out && $out !== $root && str_starts_with($file->getPathname(), $out.'/')) {
                 continue;
             }

@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Web;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\Product;
+use Snugfit\Shop\Shelf;
+use Snugfit\Tests\Shop\ShopTestCase;
+
+/** What rooms answer, beyond what the browser tests click through. */
+final class RoomsTest extends ShopTestCase
+{
+    private const OURS = ['HTTP_ORIGIN' => 'http://localhost', 'HTTP_X_ACT' => 'csrf-token'];
+
+    public function test_a_tried_framing_is_planned_and_not_kept(): void
+    {
+        $batch = $this->batch(['12x12']);
+        $artwork = $this->give($batch, 'wide.png', 900, 600);
+        $address = "/batches/{$batch->id()}/framing/{$artwork->id()}/12x12";
+        $this->browser->request('GET', $address.'/try?x=0&y=0&zoom=2');
+        self::assertSame('0,0,300,300', $this->browser->getResponse()->headers->get('X-Crop'));
+        $page = $this->browser->request('GET', $address);
+        self::assertStringContainsString('600 × 600', $page->filter('[data-figure=crop]')->text());
+
+        $this->browser->request('POST', $address, ['x' => '0', 'y' => '0', 'zoom' => '2'], server: self::OURS);
+        self::assertResponseIsSuccessful();
+        $page = $this->browser->request('GET', $address);
+        self::assertStringContainsString('from 0, 0', $page->filter('[data-figure=crop] small')->text());
+        self::assertStringContainsString('Framed by hand', $page->filter('.state')->text());
+    }
+
+    /** @return iterable<string, array{array<string, string>}> */
+    public static function nonsense(): iterable
+    {
+        yield 'beyond the picture' => [['x' => '-7', 'y' => '99', 'zoom' => '1']];
+        yield 'far too near' => [['x' => '0.5', 'y' => '0.5', 'zoom' => '1e9']];
+        yield 'words' => [['x' => 'left', 'y' => '', 'zoom' => 'NAN', 'orientation' => 'diagonal']];
+        yield 'wider than the picture' => [['x' => '.5', 'y' => '.5', 'zoom' => '0']];
+    }
+
+    /** @param array<string, string> $wish */
+    #[DataProvider('nonsense')]
+    public function test_a_nonsensical_framing_stays_inside_the_picture(array $wish): void
+    {
+        $batch = $this->batch(['12x12']);
+        $artwork = $this->give($batch, 'wide.png', 900, 600);
+        $this->browser->request('GET', "/batches/{$batch->id()}/framing/{$artwork->id()}/12x12/try?".http_build_query($wish));
+        [$x, $y, $width, $height] = array_map(intval(...), explode(',', (string) $this->browser->getResponse()->headers->get('X-Crop')));
+        self::assertTrue($x >= 0 && $y >= 0 && $width >= 1 && $width === $height && $x + $width <= 900 && $y + $height <= 600);
+    }
+
+    public function test_the_sheet_finds_and_filters(): void
+    {
+        $batch = $this->batch(['4x6', 'a0']);
+        $this->give($batch, 'harbour.png', 900, 600);
+        $this->give($batch, 'bell.png', 1800, 1200, 'posters');
+        $rows = fn (string $query): int => $this->browser->request('GET', "/batches/{$batch->id()}/fit?$query")->filter('tbody th.art')->count();
+        self::assertSame([2, 1, 1, 0], [$rows(''), $rows('find=BELL'), $rows('find=posters/'), $rows('find=whale')]);
+        $page = $this->browser->request('GET', "/batches/{$batch->id()}/fit?show=short");
+        self::assertSame(['1', '1'], [$page->filter('.cell.short:not(.dim)')->count().'', trim($page->filter('button[value=short] b')->text())]);
+    }
+
+    public function test_a_placement_left_out_is_not_made(): void
+    {
+        $batch = $this->batch(['4x6', '5x7']);
+        $artwork = $this->give($batch, 'harbour.png', 900, 600);
+        $this->browser->request('POST', "/batches/{$batch->id()}/fit/{$artwork->id()}/5x7/leave-out", server: self::OURS);
+        self::assertStringContainsString('Left out', (string) $this->browser->getResponse()->getContent());
+        $batch = $this->again($batch);
+        $this->press($batch);
+        self::assertCount(1, $this->deliveries()->latest($batch));
+    }
+
+    public function test_a_product_is_shown_in_the_persons_unit_and_kept_without_loss(): void
+    {
+        foreach (['in', 'mm', 'cm'] as $unit) {
+            $this->browser->request('POST', "/unit/$unit", server: self::OURS);
+            foreach (['a4', 'mug', 'apparel-front', 'canvas-16x20', 'sticker', 'poster-24x36'] as $code) {
+                $before = $this->product($code);
+                $this->browser->request('GET', "/shelf/$code");
+                $this->browser->submitForm('Keep', serverParameters: self::OURS);
+                self::assertResponseRedirects("/shelf#$code", message: "$code in $unit");
+                $after = $this->product($code);
+                self::assertEquals([$before->trim, $before->bleed, $before->safeMargin, $before->viewingDistance, $before->target, $before->limit, $before->rule], [$after->trim, $after->bleed, $after->safeMargin, $after->viewingDistance, $after->target, $after->limit, $after->rule]);
+                self::assertEqualsWithDelta($before->floor->value, $after->floor->value, 0.01);
+                self::assertSame($before->formats[0], $after->formats[0]);
+            }
+        }
+    }
+
+    public function test_a_new_product_is_added_as_it_was_written(): void
+    {
+        $this->browser->request('GET', '/shelf/new');
+        $this->browser->submitForm('Keep', [
+            'product[name]' => 'Tea towel', 'product[code]' => 'tea-towel', 'product[group]' => 'Small gifts', 'product[trim]' => '48 x 74cm', 'product[bleed]' => '3mm; 4mm; 5mm; 6mm',
+            'product[target]' => '200', 'product[distance]' => '36"', 'product[orientation]' => 'portrait', 'product[usual]' => 'tiff', 'product[limit]' => '5',
+        ], serverParameters: self::OURS);
+        self::assertResponseRedirects('/shelf#tea-towel');
+        $product = $this->product('tea-towel');
+        self::assertSame([480.0, 740.0, 3.0, 4.0, 5.0, 6.0], array_map(static fn ($length): float => $length->inMillimetres(), [$product->trim->width, $product->trim->height, $product->bleed->top, $product->bleed->right, $product->bleed->bottom, $product->bleed->left]));
+        self::assertSame([OrientationRule::Portrait, Format::Tiff, 5.0, 200.0], [$product->rule, $product->formats[0], $product->limit, $product->target->value]);
+        self::assertEqualsWithDelta(3438 / 36, $product->floor->value, 1e-9, 'what the eye resolves from there');
+    }
+
+    /** @return iterable<string, array{array<string, string>, string}> what is wrong, and in which field it is said */
+    public static function wrongFields(): iterable
+    {
+        yield 'no name' => [['product[name]' => ' '], 'name'];
+        yield 'a code with blanks' => [['product[code]' => 'Tea Towel'], 'code'];
+        yield 'a code that is taken' => [['product[code]' => 'a4'], 'code'];
+        yield 'a size that is none' => [['product[trim]' => 'large'], 'trim'];
+        yield 'a size of nothing' => [['product[trim]' => '0 x 5in'], 'trim'];
+        yield 'three bleeds' => [['product[bleed]' => '1mm; 2mm; 3mm'], 'bleed'];
+        yield 'ppi in words' => [['product[target]' => 'fine'], 'target'];
+        yield 'a floor over the target' => [['product[floor]' => '301'], 'floor'];
+        yield 'a limit beyond the extreme' => [['product[limit]' => '17'], 'limit'];
+        yield 'a distance without meaning' => [['product[distance]' => 'across the room'], 'distance'];
+    }
+
+    /** @param array<string, string> $wrong */
+    #[DataProvider('wrongFields')]
+    public function test_a_wrong_field_is_told_and_nothing_is_kept(array $wrong, string $field): void
+    {
+        $count = \count($this->service(Shelf::class)->products());
+        $this->browser->request('GET', '/shelf/new');
+        $page = $this->browser->submitForm('Keep', $wrong + ['product[name]' => 'Tea towel', 'product[code]' => 'tea-towel', 'product[trim]' => '48 x 74cm', 'product[bleed]' => '0mm', 'product[target]' => '300'], serverParameters: self::OURS);
+        self::assertResponseStatusCodeSame(422);
+        self::assertNotSame('', $page->filter("#hint-$field .brick")->text(''));
+        self::assertSame($wrong["product[$field]"], $page->filter("[name='product[$field]']")->attr('value'), 'what was written is still there to be mended');
+        self::assertCount($count, $this->service(Shelf::class)->products());
+    }
+
+    public function test_a_parcel_is_one_zip_with_the_files_and_the_manifest(): void
+    {
+        $batch = $this->batch(['4x6']);
+        $this->give($batch, '#1 ünder "dusk".png', 900, 600, 'a/b');
+        $this->press($batch);
+        $this->browser->request('GET', "/batches/{$batch->id()}/parcel.zip");
+        self::assertResponseHeaderSame('Content-Type', 'application/zip');
+        file_put_contents($this->data.'/x.zip', $this->browser->getInternalResponse()->getContent());
+        self::assertSame($this->browser->getResponse()->headers->get('Content-Length'), (string) filesize($this->data.'/x.zip'));
+        $zip = new \ZipArchive();
+        self::assertTrue($zip->open($this->data.'/x.zip', \ZipArchive::CHECKCONS));
+        $names = array_map(static fn (int $i): string => (string) $zip->getNameIndex($i), range(0, $zip->count() - 1));
+        self::assertSame(['a/b/1-ünder-dusk-4x6-1800x1200-300ppi.jpg', 'manifest.json', 'manifest.csv'], $names);
+        $file = array_values($this->deliveries()->latest($this->again($batch)))[0];
+        self::assertSame($file->found()?->sha256, hash('sha256', (string) $zip->getFromIndex(0)));
+
+        $this->browser->request('GET', "/print-files/{$file->id()}");
+        self::assertResponseIsSuccessful();
+        self::assertStringStartsWith('attachment; filename=', (string) $this->browser->getResponse()->headers->get('Content-Disposition'));
+    }
+
+    private function product(string $code): Product
+    {
+        return $this->service(Shelf::class)->find($code)?->product() ?? throw new \LogicException($code);
+    }
+}
