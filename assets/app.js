@@ -1,7 +1,6 @@
 import Alpine from '@alpinejs/csp';
 import { Modal } from 'bootstrap';
 import './shared/keys.js';
-import { act } from './shared/act.js';
 import refresh from './shared/refresh.js';
 import dialog from './shared/dialog.js';
 import dropZone from './intake/drop-zone.js';
@@ -18,6 +17,3 @@ Alpine.data('sheet', sheet);
 Alpine.data('picker', picker);
 Alpine.data('framing', framing);
 Alpine.start();
-
-// For tests and for the undo keys in every room.
-window.snugfit = { act };

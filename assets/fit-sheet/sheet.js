@@ -17,7 +17,7 @@ export default () => ({
         document.getElementById('find')?.focus();
       }
     });
-    new IntersectionObserver((seen) => seen.some((one) => one.isIntersecting) && this.more(), { root: this.$root.querySelector('.sheet'), rootMargin: '600px' }).observe(this.$refs.body.lastElementChild);
+    this.scrolled();
   },
   cells() {
     return [...this.$refs.body.rows].map((row) => [...row.querySelectorAll('.cell > a')]).filter((row) => row.length);

@@ -1,5 +1,6 @@
 import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
+import { settles } from '../shared/settle.js';
 import { limited, placed, pulled, zoomed } from './geometry.js';
 import { drawRulers, drawStage } from './stage.js';
 
@@ -23,7 +24,7 @@ export default () => ({
     this.read();
     this.draw();
     new ResizeObserver(() => this.draw()).observe(this.$refs.bench);
-    window.addEventListener('pagehide', () => this.keeper && this.keep());
+    settles(() => (this.keeper ? this.keep() : null));
   },
   /** Takes the planner's figures out of the docket that the server sent. */
   read() {
@@ -168,8 +169,7 @@ export default () => ({
   keyUp(event) {
     if (event.key === ' ') this.$refs.stage.classList.remove('bare');
   },
-  async finish() {
-    if (this.keeper) await this.keep();
+  finish() {
     document.getElementById('right').requestSubmit();
   },
   /** Where a pointer is, in pixels of the picture. */

@@ -1,11 +1,15 @@
+import { refreshLine } from './line.js';
+
 /** Asks the server to do something, as one of our own pages; gives the answer, or throws a sentence for the person. */
 export async function act(url, fields = {}, method = 'POST') {
   const body = new URLSearchParams();
   for (const [name, value] of Object.entries(fields)) {
     for (const one of Array.isArray(value) ? value : [value]) body.append(Array.isArray(value) ? `${name}[]` : name, one);
   }
-  const answer = await fetch(url, { method, body, headers: { 'X-Act': 'csrf-token', Accept: 'text/html' }, credentials: 'same-origin' });
+  // Goes through even if the page is left meanwhile.
+  const answer = await fetch(url, { method, body, keepalive: true, headers: { 'X-Act': 'csrf-token', Accept: 'text/html' }, credentials: 'same-origin' });
   if (!answer.ok) throw new Error(await sentence(answer));
+  refreshLine();
   return answer;
 }
 

@@ -1,4 +1,5 @@
 import { say } from './act.js';
+import { settle } from './settle.js';
 
 /** True where keys belong to what is being written. */
 export const isWriting = (event) => event.target.closest?.('input, textarea, select, [contenteditable]') && !event.target.matches('input[type=checkbox], input[type=radio]');
@@ -15,6 +16,7 @@ document.addEventListener('keydown', async (event) => {
     event.preventDefault();
     const isRedo = event.shiftKey;
     try {
+      await settle();
       const answer = await fetch(`/batches/${batch}/${isRedo ? 'redo' : 'undo'}`, { method: 'POST', headers: { 'X-Act': 'csrf-token', Accept: 'application/json' } });
       const { what } = await answer.json();
       if (what === null) say(isRedo ? 'Nothing to do again.' : 'Nothing to take back.');
@@ -27,8 +29,7 @@ document.addEventListener('keydown', async (event) => {
     }
   }
   if (event.key === 'Escape' && !document.querySelector('.modal.show')) {
-    const back = document.querySelector('[data-back]');
-    if (back) location.assign(back.href);
+    document.querySelector('[data-back]')?.click();
   }
 });
 

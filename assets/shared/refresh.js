@@ -1,9 +1,14 @@
+import { refreshLine } from './line.js';
+
+const LINE_EVERY = 2000;
+
 /**
  * A part of a page that asks for itself again while something goes on. The server sends it as HTML; data-going on its
  * inner element says whether to ask once more.
  */
 export default () => ({
   timer: 0,
+  lined: 0,
   init() {
     this.plan();
   },
@@ -15,13 +20,22 @@ export default () => ({
     if (this.$root.querySelector('[data-going]')) this.timer = setTimeout(() => this.ask(), Number(this.$root.dataset.every || 700));
   },
   async ask() {
+    // A list that is being chosen from stays open; the next look comes soon.
+    if (this.$root.contains(document.activeElement) && document.activeElement.matches('select')) {
+      this.plan();
+      return;
+    }
     try {
       const answer = await fetch(this.$root.dataset.url, { headers: { Accept: 'text/html' } });
       if (answer.ok) {
         const was = document.activeElement?.dataset?.name;
         this.$root.innerHTML = await answer.text();
         if (was) this.$root.querySelector(`[data-name="${CSS.escape(was)}"]`)?.focus();
-        if (this.$root.dataset.reloadAtEnd !== undefined && !this.$root.querySelector('[data-going]')) location.reload();
+        const goesOn = this.$root.querySelector('[data-going]') !== null;
+        if (!goesOn || performance.now() - this.lined > LINE_EVERY) {
+          this.lined = performance.now();
+          refreshLine();
+        }
       }
     } catch {
       // The server may be starting again; the next look tells.

@@ -25,7 +25,7 @@ final readonly class SheetRows
         $counts = array_fill_keys(array_column(SheetFilter::cases(), 'value'), 0);
         $rows = [];
         foreach ($batch->readArtworks() as $artwork) {
-            if ('' !== $find && false === mb_stripos($artwork->folder().'/'.$artwork->fileName(), $find)) {
+            if ('' !== $find && false === mb_stripos($artwork->folder().'/'.$artwork->fileName().' '.$artwork->title(), $find)) {
                 continue;
             }
             $cells = array_map(static fn ($product): PlacedArtwork => $sheet->place($artwork, $product), $products);

@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+import { browserOptions } from './tools/browser.mjs';
+
+const port = process.env.SNUGFIT_TEST_PORT ?? '8199';
+export const data = `${process.cwd()}/var/browser-test`;
+
+export default defineConfig({
+  testDir: 'tests/Browser',
+  outputDir: 'var/browser-results',
+  // One shop and two cores: one test at a time.
+  workers: 1,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  forbidOnly: true,
+  reporter: 'list',
+  globalSetup: './tests/Browser/setup.mjs',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: browserOptions,
+    trace: 'off',
+  },
+  webServer: {
+    command: `rm -rf ${data} && SNUGFIT_DATA=${data} exec bin/snugfit start --port ${port}`,
+    url: `http://127.0.0.1:${port}/`,
+    timeout: 60_000,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
+    reuseExistingServer: false,
+  },
+});
