@@ -122,6 +122,10 @@ final class MakeCommand extends Command implements SignalableCommandInterface
 
     private function summary(FolderResult $result, string $out): string
     {
+        if ([] === $result->manifest->files && [] === $result->manifest->unreadable) {
+            return 'There is no file in this folder, so nothing was made.';
+        }
+
         return \sprintf(
             '%d made, %d unchanged, %d short, %d not made or not readable%s. Manifest: %s/manifest.json',
             $result->made, $result->unchanged, $result->short, \count($result->failures), $result->wasStopped ? '; stopped before the end' : '', $out,

@@ -9,4 +9,7 @@ interface PixelJob
 {
     /** @return array<string, mixed> with "job" naming the kind */
     public function toArray(): array;
+
+    /** After how many seconds it is stopped, since no honest file takes that long. */
+    public function timeLimit(): float;
 }

@@ -13,6 +13,11 @@ final readonly class PrintJob implements PixelJob
     {
     }
 
+    public function timeLimit(): float
+    {
+        return 1800;
+    }
+
     public function toArray(): array
     {
         return ['job' => 'print', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target];

@@ -12,6 +12,11 @@ final readonly class ReadJob implements PixelJob
     {
     }
 
+    public function timeLimit(): float
+    {
+        return 180;
+    }
+
     public function toArray(): array
     {
         return ['job' => 'read', 'master' => $this->master, 'previews' => array_map(static fn (int $side, string $path): array => ['side' => $side, 'path' => $path], array_keys($this->previews), $this->previews)];

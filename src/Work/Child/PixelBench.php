@@ -20,14 +20,12 @@ final readonly class PixelBench
         private string $projectDir,
         private string $temporaryDir,
         private int $threads = 1,
-        /** Seconds until a child is stopped. */
-        private float $timeLimit = 1800,
     ) {
     }
 
     public function withThreads(int $threads): self
     {
-        return new self($this->projectDir, $this->temporaryDir, max(1, $threads), $this->timeLimit);
+        return new self($this->projectDir, $this->temporaryDir, max(1, $threads));
     }
 
     public function start(PixelJob $job): PixelChild
@@ -40,7 +38,7 @@ final readonly class PixelBench
             // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
             env: ['TMPDIR' => $this->temporaryDir, 'G_SLICE' => 'always-malloc'],
             input: json_encode($job->toArray(), \JSON_THROW_ON_ERROR),
-            timeout: $this->timeLimit,
+            timeout: $job->timeLimit(),
         );
         $process->start();
 

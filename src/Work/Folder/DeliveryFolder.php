@@ -96,7 +96,8 @@ final class DeliveryFolder
         $this->keptAt = microtime(true);
         foreach (['manifest.json' => $manifest->json(), 'manifest.csv' => $manifest->csv()] as $name => $text) {
             $part = $this->folder.'/'.self::STAGING.'/'.$name;
-            if (\strlen($text) !== @file_put_contents($part, $text) || !@rename($part, $this->folder.'/'.$name)) {
+            // On the way there, a full disk is the files' trouble; at the end the manifest must be there.
+            if ((\strlen($text) !== @file_put_contents($part, $text) || !@rename($part, $this->folder.'/'.$name)) && $isLast) {
                 throw UnwritableFolder::at($this->folder);
             }
         }
