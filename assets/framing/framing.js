@@ -24,7 +24,7 @@ export default () => ({
     this.read();
     this.draw();
     new ResizeObserver(() => this.draw()).observe(this.$refs.bench);
-    settles(() => (this.keeper ? this.keep() : null));
+    settles(() => this.keeper && this.keep());
   },
   /** Takes the planner's figures out of the docket that the server sent. */
   read() {

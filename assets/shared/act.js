@@ -1,4 +1,5 @@
 import { refreshLine } from './line.js';
+import { awaited } from './settle.js';
 
 /** Asks the server to do something, as one of our own pages; gives the answer, or throws a sentence for the person. */
 export async function act(url, fields = {}, method = 'POST') {
@@ -7,7 +8,7 @@ export async function act(url, fields = {}, method = 'POST') {
     for (const one of Array.isArray(value) ? value : [value]) body.append(Array.isArray(value) ? `${name}[]` : name, one);
   }
   // Goes through even if the page is left meanwhile.
-  const answer = await fetch(url, { method, body, keepalive: true, headers: { 'X-Act': 'csrf-token', Accept: 'text/html' }, credentials: 'same-origin' });
+  const answer = await awaited(fetch(url, { method, body, keepalive: true, headers: { 'X-Act': 'csrf-token', Accept: 'text/html' }, credentials: 'same-origin' }));
   if (!answer.ok) throw new Error(await sentence(answer));
   refreshLine();
   return answer;

@@ -4,12 +4,26 @@
  */
 const flushes = new Set();
 
-/** @param {() => ?Promise} flush sends what is pending and gives the promise of it, or null where there is nothing */
+/** @param {() => void} flush sends what waits to be sent, if anything, by act() */
 export const settles = (flush) => flushes.add(flush);
 
-const pending = () => [...flushes].map((flush) => flush()).filter(Boolean);
+/** What was sent and not answered yet. */
+const underWay = new Set();
 
-export const settle = () => Promise.all(pending());
+/** @returns the promise itself, which pages wait for before they are left */
+export function awaited(promise) {
+  underWay.add(promise);
+  const gone = () => underWay.delete(promise);
+  promise.then(gone, gone);
+  return promise;
+}
+
+const pending = () => {
+  for (const flush of flushes) flush();
+  return [...underWay];
+};
+
+export const settle = () => Promise.allSettled(pending());
 
 document.addEventListener('click', async (event) => {
   const link = event.target.closest?.('a[href]');
@@ -28,6 +42,6 @@ async function first(event, then) {
   if (!sent.length) return;
   event.preventDefault();
   event.stopPropagation();
-  await Promise.all(sent);
+  await Promise.allSettled(sent);
   then();
 }

@@ -30,4 +30,4 @@ for ($i = 0; $i < 6_000; ++$i) {
         : [$picture->width, $picture->width * $area->height->ticks / $area->width->ticks];
     $cases[] = ['picture' => [$picture->width, $picture->height], 'full' => $full, 'wish' => ['x' => $framing->centreX, 'y' => $framing->centreY, 'zoom' => $framing->zoom], 'crop' => $placement->crop->toArray()];
 }
-echo json_encode($cases, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
+echo json_encode($cases, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION);

@@ -80,7 +80,9 @@ test('a kind is corrected, and the guess comes back', async ({ page }) => {
   await allRead(page, 1);
   const kind = page.getByLabel(/^Kind of/);
   await kind.selectOption('pixel-art');
-  await expect(page.locator('.foot')).toContainText('Undo', { timeout: 5000 });
+  // Left in the same moment: the act is waited for.
+  await page.getByRole('link', { name: /^Run/ }).click();
+  await page.waitForURL(/\/run$/);
   await page.goto(`/batches/${batch}/intake`);
   await expect(kind).toHaveValue('pixel-art');
   await page.getByRole('button', { name: /^Undo/ }).click();

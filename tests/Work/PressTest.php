@@ -90,8 +90,8 @@ final class PressTest extends ShopTestCase
     public function test_a_file_that_fails_does_not_hold_up_the_rest(): void
     {
         $batch = $this->batch(['4x6']);
-        $lost = $this->give($batch, 'lost.png', 900, 600);
-        $this->give($batch, 'found.png', 901, 600);
+        $lost = $this->give($batch, 'a-lost.png', 900, 600);
+        $this->give($batch, 'b-found.png', 901, 600);
         unlink($this->service(Vault::class)->path(Vault::masterKey($lost->master())));
         $this->press($batch);
         $files = $this->deliveries()->lastRun($batch)?->files() ?? [];
@@ -119,7 +119,7 @@ final class PressTest extends ShopTestCase
         $this->give($batch, 'puffin.png', 900, 600);
         $this->give($batch, 'Puffin.jpg', 901, 600);
         $this->press($batch);
-        self::assertEqualsCanonicalizing(['puffin-4x6-1800x1200-300ppi.jpg', 'Puffin-4x6-1800x1200-300ppi-2.jpg'], array_keys($this->inodes($batch)));
+        self::assertEqualsCanonicalizing(['Puffin-4x6-1800x1200-300ppi.jpg', 'puffin-4x6-1800x1200-300ppi-2.jpg'], array_keys($this->inodes($batch)));
     }
 
     public function test_a_cancelled_run_makes_nothing_more_and_can_be_taken_up_again(): void

@@ -79,10 +79,13 @@ class Batch
         $this->productCodes = array_values(array_unique($codes));
     }
 
-    /** @return list<BatchArtwork> those that are not removed */
+    /** @return list<BatchArtwork> those that are not removed, by folder and name, as people look for them */
     public function artworks(): array
     {
-        return array_values($this->artworks->filter(static fn (BatchArtwork $artwork): bool => !$artwork->isRemoved())->toArray());
+        $artworks = $this->artworks->filter(static fn (BatchArtwork $artwork): bool => !$artwork->isRemoved())->toArray();
+        usort($artworks, static fn (BatchArtwork $a, BatchArtwork $b): int => strnatcasecmp($a->folder(), $b->folder()) ?: strnatcasecmp($a->fileName(), $b->fileName()));
+
+        return $artworks;
     }
 
     /** @return list<BatchArtwork> those whose master was read */

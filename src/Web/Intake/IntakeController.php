@@ -77,7 +77,10 @@ final class IntakeController extends AbstractController
         $artworks = $batch->artworks();
         $first = [];
         $duplicates = [];
-        foreach ($artworks as $artwork) {
+        // The one that came first is the original, wherever it stands in the list.
+        $byArrival = $artworks;
+        usort($byArrival, static fn (BatchArtwork $a, BatchArtwork $b): int => $a->id() <=> $b->id());
+        foreach ($byArrival as $artwork) {
             if (isset($first[$artwork->master()])) {
                 $duplicates[$artwork->id()] = $first[$artwork->master()];
             }
