@@ -26,7 +26,6 @@ await shoot('fit-sheet', `/batches/${inWork}/fit`, async () => {
 });
 const framing = await page.locator('tr', { hasText: 'harbour at dusk' }).locator('.cell > a').nth(5).getAttribute('href');
 await shoot('framing', framing);
-await shoot('keys', null, () => page.keyboard.press('?'));
 await shoot('run', `/batches/${delivered}/run`);
 await shoot('parcels', `/batches/${delivered}/parcels`);
 await shoot('product-shelf', '/shelf');

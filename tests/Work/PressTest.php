@@ -161,8 +161,7 @@ final class PressTest extends ShopTestCase
         $this->service(RunStarter::class)->start($batch);
         $this->work(['answers']);
 
-        $worker = new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'press', '--sleep=0.02', '--quiet'], \dirname(__DIR__, 2), ['SNUGFIT_DATA' => $this->data, 'APP_ENV' => 'test']);
-        $worker->start();
+        $worker = $this->startWorker();
         $this->waitFor(fn (): bool => [] !== glob($this->data.'/files/prints/*.part'));
         exec('pkill -9 -P '.$worker->getPid());
         $worker->signal(\SIGKILL);
@@ -170,6 +169,22 @@ final class PressTest extends ShopTestCase
         self::assertSame([], glob($this->data.'/files/prints/*.jpg'), 'a file that is not whole must not be seen');
 
         $this->queue()->executeStatement('UPDATE message SET lent_until = 1 WHERE lent_until > 0');
+        $this->work();
+        self::assertSame(['24x36' => PrintState::Made], $this->states($batch));
+    }
+
+    public function test_a_worker_that_is_asked_to_stop_gives_its_file_back(): void
+    {
+        $batch = $this->batch(['24x36']);
+        $this->give($batch, 'harbour.png', 6000, 4000);
+        $this->service(RunStarter::class)->start($batch);
+        $this->work(['answers']);
+        $worker = $this->startWorker();
+        $this->waitFor(fn (): bool => [] !== glob($this->data.'/files/prints/*.part'));
+        $worker->signal(\SIGTERM);
+        $worker->wait();
+        self::assertSame([], glob($this->data.'/files/prints/*'));
+        self::assertSame(0, $this->queue()->fetchOne("SELECT MAX(deliveries) FROM message WHERE lane = 'press'"), 'it waits as if nobody had touched it');
         $this->work();
         self::assertSame(['24x36' => PrintState::Made], $this->states($batch));
     }
@@ -204,6 +219,14 @@ final class PressTest extends ShopTestCase
         $artwork = $this->give($batch, 'cut.jpg', 1, 1, bytes: "\xFF\xD8\xFF\xE0\0\x10JFIF\0");
         self::assertSame(IntakeState::Unreadable, $artwork->state());
         self::assertStringContainsString('damaged', (string) $artwork->reason());
+    }
+
+    private function startWorker(): Process
+    {
+        $worker = new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'press', '--sleep=0.02', '--keepalive=1', '--quiet'], \dirname(__DIR__, 2), ['SNUGFIT_DATA' => $this->data, 'APP_ENV' => 'test']);
+        $worker->start();
+
+        return $worker;
     }
 
     private function queue(): Connection

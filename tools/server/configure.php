@@ -102,8 +102,8 @@ $program = static fn (string $name, string $command, int $count = 1): string => 
     autorestart=true
     startsecs=0
     startretries=1000
-    stopwaitsecs=3
-    stopasgroup=true
+    stopwaitsecs=6
+    stopasgroup=false
     killasgroup=true
     redirect_stderr=true
     stdout_logfile=$run/$name.log

@@ -187,7 +187,8 @@ class PrintFile
     {
         if (PrintState::Queued === $this->state || PrintState::Making === $this->state) {
             $this->state = PrintState::Making;
-            $this->progress = max($this->progress, min(1.0, $share));
+            // Nothing done means that a worker begins, maybe after another had to stop.
+            $this->progress = 0.0 === $share ? 0.0 : max($this->progress, min(1.0, $share));
         }
     }
 

@@ -29,7 +29,7 @@ final readonly class MakePrintHandler
     /** Seconds between progress messages. */
     private const TELL = 0.4;
 
-    public function __construct(private PixelBench $bench, private Vault $vault, private CancelFlags $flags, private MessageBusInterface $bus)
+    public function __construct(private PixelBench $bench, private Vault $vault, private CancelFlags $flags, private ClosingTime $closing, private MessageBusInterface $bus)
     {
     }
 
@@ -68,6 +68,11 @@ final readonly class MakePrintHandler
                 $child->kill();
 
                 return false;
+            }
+            if ($this->closing->hasCome()) {
+                $child->kill();
+                @unlink($growing);
+                throw WorkGivenBack::atClosing();
             }
             usleep((int) (self::LOOK * 1e6));
             if (microtime(true) - $told >= self::TELL) {
