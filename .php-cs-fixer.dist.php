@@ -21,4 +21,4 @@ return (new PhpCsFixer\Config())
     ->setRiskyAllowed(true)
     ->setParallelConfig(PhpCsFixer\Runner\Parallel\ParallelConfigFactory::detect())
     ->setCacheFile(__DIR__.'/var/php-cs-fixer.cache')
-    ->setFinder((new PhpCsFixer\Finder())->in([__DIR__.'/src', __DIR__.'/tests', __DIR__.'/migrations', __DIR__.'/config', __DIR__.'/tools/server'])->append([__DIR__.'/bin/pixels', __DIR__.'/bin/console']));
+    ->setFinder((new PhpCsFixer\Finder())->notPath('reference.php')->in([__DIR__.'/src', __DIR__.'/tests', __DIR__.'/migrations', __DIR__.'/config', __DIR__.'/tools/server'])->append([__DIR__.'/bin/pixels', __DIR__.'/bin/console']));
