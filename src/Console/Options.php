@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
+use Snugfit\Core\Fit\Pose;
+use Snugfit\Core\Fit\Turn;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
@@ -50,6 +52,28 @@ final readonly class Options
         $number = $this->number($name);
 
         return null === $number ? null : Ppi::of($number);
+    }
+
+    /** @return list<string> of an option that may be given several times */
+    public function texts(string $name): array
+    {
+        $values = $this->input->getOption($name);
+
+        return array_values(array_filter(\is_array($values) ? $values : [], static fn (mixed $value): bool => \is_string($value) && '' !== trim($value)));
+    }
+
+    public function turn(string $name): Turn
+    {
+        $degrees = $this->number($name) ?? 0.0;
+
+        return Turn::tryFrom((int) $degrees) ?? throw new \InvalidArgumentException(\sprintf('--%s takes 90, 180 or 270.', $name));
+    }
+
+    public function degrees(string $name): float
+    {
+        $degrees = $this->number($name) ?? 0.0;
+
+        return abs($degrees) <= Pose::STEEPEST ? $degrees : throw new \InvalidArgumentException(\sprintf('--%s takes degrees from -45 to 45; turn by quarters first.', $name));
     }
 
     public function limit(string $name): ?float

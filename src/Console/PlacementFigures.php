@@ -43,6 +43,8 @@ final class PlacementFigures
                 'width_px' => $placement->output->size->width,
                 'height_px' => $placement->output->size->height,
                 'ppi' => round($placement->output->ppi->value, 2),
+                // Where the picture lies on a print that it does not cover.
+                ...(null === $placement->output->lay ? [] : ['picture' => $placement->output->lay->part->toArray()]),
             ],
             'largest_print' => ['width_mm' => $mm($placement->largestPrint->width), 'height_mm' => $mm($placement->largestPrint->height)],
         ];

@@ -6,7 +6,11 @@ namespace Snugfit\Console;
 
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Fit\Bled;
+use Snugfit\Core\Fit\Edge;
 use Snugfit\Core\Fit\Planner;
+use Snugfit\Core\Fit\Pose;
+use Snugfit\Core\Fit\Sits;
 use Snugfit\Core\Fit\Wishes;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
@@ -14,6 +18,8 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\FreeSize;
+use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
 use Snugfit\Shop\Shelf;
@@ -37,14 +43,20 @@ final class PlanCommand extends Command
         $this
             ->addArgument('pixels', InputArgument::REQUIRED, 'Size of the picture, like 1024x1536')
             ->addOption('product', null, InputOption::VALUE_REQUIRED, 'Code of a product on the shelf, like a4')
-            ->addOption('size', null, InputOption::VALUE_REQUIRED, 'Or a trim size, like 20x30in or 210x297mm')
+            ->addOption('size', null, InputOption::VALUE_REQUIRED, 'Or a trim size, like 20x30in or 210x297mm; or one that keeps the proportions, like "long 6000px", "short 10in", "12MP", "150%"')
             ->addOption('bleed', null, InputOption::VALUE_REQUIRED, 'On every side, like 3mm')
             ->addOption('target', null, InputOption::VALUE_REQUIRED, 'Target ppi (300 with --size)')
             ->addOption('floor', null, InputOption::VALUE_REQUIRED, 'Floor ppi (240 with --size)')
             ->addOption('limit', null, InputOption::VALUE_REQUIRED, 'Largest linear enlargement')
             ->addOption('kind', null, InputOption::VALUE_REQUIRED, implode(', ', array_column(Kind::cases(), 'value')), Kind::Photo->value)
             ->addOption('orientation', null, InputOption::VALUE_REQUIRED, implode(', ', array_column(OrientationRule::cases(), 'value')))
-            ->addOption('keep', null, InputOption::VALUE_REQUIRED, 'Box that must stay in: x,y,width,height in fractions of the picture')
+            ->addOption('keep', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'Box that must stay in: x,y,width,height in fractions of the picture; may be given several times')
+            ->addOption('turn', null, InputOption::VALUE_REQUIRED, 'Quarter turns clockwise: 90, 180 or 270')
+            ->addOption('flip', null, InputOption::VALUE_NONE, 'Mirrored left to right')
+            ->addOption('tilt', null, InputOption::VALUE_REQUIRED, 'Degrees clockwise, -45 to 45, to straighten')
+            ->addOption('sits', null, InputOption::VALUE_REQUIRED, 'fill, or whole: all of the picture with something round it', Sits::Fill->value)
+            ->addOption('edge', null, InputOption::VALUE_REQUIRED, 'Round a whole picture: colour, mirrored, continued or blurred', Edge::Colour->value)
+            ->addOption('bled', null, InputOption::VALUE_REQUIRED, 'Bleed from the picture, or mirrored or continued beyond the trim', Bled::Picture->value)
             ->addOption('json', null, InputOption::VALUE_NONE, 'Print figures for programs');
     }
 
@@ -54,11 +66,14 @@ final class PlanCommand extends Command
             $option = Options::of($input);
             $kind = $option->choice('kind', Kind::class) ?? Kind::Photo;
             $artwork = new Artwork(PixelSize::parse($option->argument('pixels')), $kind);
-            $keep = $option->text('keep');
             $wishes = new Wishes(
                 orientation: $option->choice('orientation', OrientationRule::class) ?? OrientationRule::Either,
-                keep: null === $keep ? null : FractionBox::parse($keep),
+                keep: array_map(FractionBox::parse(...), $option->texts('keep')),
                 limit: $option->limit('limit'),
+                pose: new Pose($option->turn('turn'), (bool) $input->getOption('flip'), $option->degrees('tilt')),
+                sits: $option->choice('sits', Sits::class) ?? Sits::Fill,
+                edge: $option->choice('edge', Edge::class) ?? Edge::Colour,
+                bled: $option->choice('bled', Bled::class) ?? Bled::Picture,
             );
             $product = $this->product($option);
             $placement = $this->planner->plan($artwork, $product, $wishes);
@@ -66,7 +81,7 @@ final class PlanCommand extends Command
             return WrongUsage::say($output, $e->getMessage());
         }
         if ($input->getOption('json')) {
-            $output->writeln(json_encode(PlacementFigures::of($placement, $product), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT), OutputInterface::OUTPUT_RAW);
+            $output->writeln(json_encode(PlacementFigures::of($placement, $product->sizedFor($placement->pose->size($placement->artwork->size))), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT), OutputInterface::OUTPUT_RAW);
         } else {
             $output->writeln($this->words->describe($placement));
         }
@@ -86,6 +101,10 @@ final class PlanCommand extends Command
         $floor = $option->ppi('floor') ?? ($base->floor ?? Product::usualFloor($target, null))->lesser($target);
         $bleed = $option->text('bleed');
 
+        if (null !== $size && FreeSize::isMeant($size)) {
+            return null === $bleed ? Product::free('custom', 'custom', FreeSize::parse($size), $target, $floor) : throw ImpossibleProduct::freeWithBleed('custom');
+        }
+
         return new Product(
             code: $base->code ?? 'custom',
             name: $base->name ?? 'custom',
@@ -95,6 +114,7 @@ final class PlanCommand extends Command
             floor: $floor,
             rule: $base->rule ?? OrientationRule::Either,
             limit: $base?->limit,
+            freeSize: $base?->freeSize,
         );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Pixels;
 
 use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Write;
@@ -59,11 +60,14 @@ final readonly class PrintFileMaker
     public function picture(Master $master, Recipe $recipe): Image
     {
         $write = $recipe->write;
-        $image = PrintColour::toSrgb($master->format->isVector() ? $this->drawn($master, $recipe) : $master->stream()->crop($recipe->frame->crop));
+        $image = PrintColour::toSrgb($this->cut($master, $recipe));
         if ($image->hasAlpha() && !$write->transparent) {
             $image = $image->flatten($this->matte($write, $image));
         }
         $image = $this->resampler->resample($image, $recipe->enlarge);
+        if (null !== $recipe->mount) {
+            $image = Mounting::lay($image, $recipe->mount);
+        }
         if (16 === $write->bits && 8 === PrintColour::bitsOf($image)) {
             return $image->rescaleTo(BandFormat::Short)->meaning(Interpretation::Rgb16);
         }
@@ -71,22 +75,43 @@ final readonly class PrintFileMaker
         return 8 === $write->bits && 16 === PrintColour::bitsOf($image) ? $image->rescaleTo(BandFormat::Byte)->meaning(Interpretation::Srgb) : $image;
     }
 
+    private function cut(Master $master, Recipe $recipe): Image
+    {
+        $frame = $recipe->frame;
+        if ($master->format->isVector()) {
+            return $this->drawn($master, $recipe);
+        }
+        if (!$frame->pose->isUpright()) {
+            return Posed::cut($master->picture(), $frame->pose, $frame->crop);
+        }
+        $anyRow = null !== $recipe->mount && Mounting::readsAnyRow($recipe->mount);
+
+        return ($anyRow ? $master->picture() : $master->stream())->crop($frame->crop);
+    }
+
     /** A drawing's crop, rasterised as large as the print needs it: the exact size or a pixel more. */
     private function drawn(Master $master, Recipe $recipe): Image
     {
-        [$crop, $to] = [$recipe->frame->crop, $recipe->enlarge->to];
+        [$crop, $pose, $to] = [$recipe->frame->crop, $recipe->frame->pose, $recipe->enlarge->to];
         $times = max($to->width / $crop->width, $to->height / $crop->height);
         $drawing = $master->drawing($times);
-        $size = $drawing->size();
+        $size = $pose->size($drawing->size());
         $width = min($size->width, (int) ceil($crop->width * $times - 1e-6));
         $height = min($size->height, (int) ceil($crop->height * $times - 1e-6));
-
-        return $drawing->crop(new \Snugfit\Core\Measure\PixelWindow(
-            min($size->width - $width, (int) round($crop->x * $times)),
-            min($size->height - $height, (int) round($crop->y * $times)),
+        $window = new PixelWindow(
+            $this->place($crop->x * $times, $size->width - $width, $pose->tilt),
+            $this->place($crop->y * $times, $size->height - $height, $pose->tilt),
             $width,
             $height,
-        ));
+        );
+
+        return Posed::cut($pose->isUpright() ? $drawing : $drawing->held(), $pose, $window);
+    }
+
+    /** A tilted window's corner may hang over; any other ends with the picture. */
+    private function place(float $start, int $last, float $tilt): int
+    {
+        return 0.0 === $tilt ? min($last, (int) round($start)) : (int) round($start);
     }
 
     /** @return array{float, float, float} */

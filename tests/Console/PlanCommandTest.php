@@ -38,6 +38,19 @@ final class PlanCommandTest extends CommandTestCase
         yield 'unless landscape is asked for' => [['2000x2000', '--size=4x6in', '--orientation=landscape'], ['orientation' => 'landscape', 'crop' => ['x' => 0, 'y' => 334, 'width' => 2000, 'height' => 1333]]];
         yield 'a product that is only portrait stays so' => [['4000x2000', '--product=apparel-front', '--orientation=landscape'], ['orientation' => 'portrait']];
         yield 'pixel art bears ×16' => [['300x300', '--size=10x10in', '--kind=pixel-art'], ['enlargement' => 10, 'verdict' => 'grow']];
+        // Two boxes, 0.2 to 0.35 and 0.5 to 0.6 of 3000: their middle, 1200, less half of 2000.
+        yield 'two keep boxes are centred on together' => [['3000x2000', '--size=10x10in', '--keep=0.2,0.2,0.15,0.5', '--keep=0.5,0.1,0.1,0.1'], ['crop' => ['x' => 200, 'y' => 0, 'width' => 2000, 'height' => 2000], 'keeps_box' => true]];
+        yield 'turned, a wide picture is tall' => [['3000x2000', '--size=20x30in', '--turn=90'], ['orientation' => 'portrait', 'kept_share' => 1.0, 'crop' => ['x' => 0, 'y' => 0, 'width' => 2000, 'height' => 3000]]];
+        // 1000 ÷ (cos 10° + sin 10°) = 1000 ÷ 1.158456 = 863.2.
+        yield 'tilted by ten degrees' => [['1000x1000', '--size=2x2in', '--tilt=10'], ['effective_ppi' => 431.5, 'verdict' => 'ample', 'crop' => ['x' => 69, 'y' => 69, 'width' => 863, 'height' => 863]]];
+        // 3000 × 2000 on 10 × 10 in: 10 in wide, 300 ppi, 500 px of border above and below.
+        yield 'whole, with a border' => [['3000x2000', '--size=10x10in', '--sits=whole'], ['kept_share' => 1.0, 'effective_ppi' => 300, 'verdict' => 'ample', 'output' => ['width_px' => 3000, 'height_px' => 3000, 'ppi' => 300, 'picture' => ['x' => 0, 'y' => 500, 'width' => 3000, 'height' => 2000]]]];
+        yield 'the bleed mirrored costs no pixels' => [['2400x3000', '--size=8x10in', '--bleed=3mm', '--bled=mirrored'], ['effective_ppi' => 300, 'output' => ['width_px' => 2471, 'height_px' => 3071, 'ppi' => 300, 'picture' => ['x' => 35, 'y' => 35, 'width' => 2401, 'height' => 3001]]]];
+        // Check value, common practice: 8192 × 5467 doubled each way is 16384 × 10934.
+        yield 'doubled' => [['8192x5467', '--size=200%'], ['enlargement' => 2, 'verdict' => 'grow', 'output' => ['width_px' => 16384, 'height_px' => 10934, 'ppi' => 300]]];
+        yield 'six thousand pixels long' => [['2000x3000', '--size=long 6000px'], ['orientation' => 'portrait', 'kept_share' => 1.0, 'enlargement' => 2, 'output' => ['width_px' => 4000, 'height_px' => 6000, 'ppi' => 300], 'product' => ['code' => 'custom', 'width_mm' => 338.67, 'height_mm' => 508, 'bleed_mm' => 0, 'target_ppi' => 300, 'floor_ppi' => 240]]];
+        yield 'ten inches short at 200' => [['4000x3000', '--size=short 10in', '--target=200'], ['verdict' => 'ample', 'output' => ['width_px' => 2667, 'height_px' => 2000, 'ppi' => 200]]];
+        yield 'twelve megapixels' => [['3000x2000', '--size=12MP'], ['output' => ['width_px' => 4243, 'height_px' => 2828, 'ppi' => 300]]];
         yield 'a person sets the limit' => [['1000x1000', '--size=10x10in', '--limit=2'], ['verdict' => 'short']];
     }
 
@@ -73,6 +86,10 @@ final class PlanCommandTest extends CommandTestCase
         yield 'a box outside' => [['1000x1000', '--product=a4', '--keep=0.5,0.5,0.6,0.1'], 'box'];
         yield 'a floor over the target' => [['1000x1000', '--size=4x6in', '--target=200', '--floor=250'], 'floor'];
         yield 'a limit beyond the extreme' => [['1000x1000', '--product=a4', '--limit=20'], '×20'];
+        yield 'a tilt too steep' => [['1000x1000', '--product=a4', '--tilt=60'], '45'];
+        yield 'a turn that is no quarter' => [['1000x1000', '--product=a4', '--turn=45'], '90, 180 or 270'];
+        yield 'a free size with bleed' => [['1000x1000', '--size=long 6000px', '--bleed=3mm'], 'no bleed'];
+        yield 'a free size that is none' => [['1000x1000', '--size=long ago'], 'long ago'];
         yield 'an unknown kind' => [['1000x1000', '--product=a4', '--kind=film'], 'film'];
         yield 'an unknown option' => [['1000x1000', '--prodcut=a4'], 'prodcut'];
     }

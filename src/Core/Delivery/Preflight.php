@@ -23,7 +23,7 @@ final readonly class Preflight
         return [
             new Finding('Complete', 'a whole file', $file->complete ? 'a whole file' : 'a file cut short', $file->complete),
             new Finding('Format', $write->format->label(), $file->format?->label() ?? 'another', $file->format === $write->format),
-            new Finding('Pixels', (string) $recipe->enlarge->to, (string) $file->size, $file->size->equals($recipe->enlarge->to)),
+            new Finding('Pixels', (string) $recipe->size(), (string) $file->size, $file->size->equals($recipe->size())),
             new Finding('ppi tag', (string) $wantedPpi, \sprintf('%s × %s', round($file->ppiAcross, 2), round($file->ppiDown, 2)), $ppiFits),
             new Finding('Profile', 'sRGB', $file->profile ?? 'none', null !== $file->profile && MasterFacts::isSrgb($file->profile)),
             new Finding('Channels', '3', (string) $file->channels, 3 === $file->channels),

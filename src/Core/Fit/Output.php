@@ -10,7 +10,17 @@ use Snugfit\Core\Measure\Ppi;
 /** The pixels of a print file and the ppi that it is tagged with. */
 final readonly class Output
 {
-    public function __construct(public PixelSize $size, public Ppi $ppi)
+    public function __construct(
+        public PixelSize $size,
+        public Ppi $ppi,
+        /** Where the picture lies on the print; null where it covers it. */
+        public ?Lay $lay = null,
+    ) {
+    }
+
+    /** The pixels that the crop becomes. */
+    public function pictureSize(): PixelSize
     {
+        return null === $this->lay ? $this->size : $this->lay->part->size();
     }
 }

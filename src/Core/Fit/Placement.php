@@ -17,11 +17,16 @@ final readonly class Placement
         public Artwork $artwork,
         /** Turned the way up that it is printed. */
         public Product $product,
+        public Pose $pose,
+        public Sits $sits,
+        /** In pixels of the picture as it is posed. */
         public PixelWindow $crop,
         /** Share of the picture's pixels inside the crop, 0 to 1. */
         public float $keptShare,
         /** True where there is no keep box. */
         public bool $keepsBox,
+        /** Share of the keep boxes' area inside the crop, 0 to 1. */
+        public float $keptOfBoxes,
         public Ppi $effective,
         /** Linear, from the crop to the target, on the axis that needs more. Under 1 it is reduced. */
         public float $enlargement,
@@ -41,6 +46,8 @@ final readonly class Placement
             return null;
         }
 
-        return max($this->output->size->width / $this->crop->width, $this->output->size->height / $this->crop->height);
+        $size = $this->output->pictureSize();
+
+        return max($size->width / $this->crop->width, $size->height / $this->crop->height);
     }
 }

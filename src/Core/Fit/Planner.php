@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Fit;
 
 use Snugfit\Core\Artwork\Artwork;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
@@ -27,9 +28,10 @@ final readonly class Planner
 
     public function plan(Artwork $artwork, Product $product, Wishes $wishes): Placement
     {
+        $picture = $wishes->pose->size($artwork->size);
         $best = null;
-        foreach ($this->waysUp($product, $wishes->orientation) as $turned) {
-            $placement = $this->planUpright($artwork, $turned, $wishes);
+        foreach ($this->waysUp($product->sizedFor($picture), $wishes->orientation) as $turned) {
+            $placement = $this->planUpright($artwork, $picture, $turned, $wishes);
             if (null === $best || $this->isBetter($placement, $best)) {
                 $best = $placement;
             }
@@ -41,7 +43,7 @@ final readonly class Planner
     /** @return non-empty-list<Product> portrait first, so that a tie goes to it */
     private function waysUp(Product $product, OrientationRule $wish): array
     {
-        if (Orientation::Square === $product->orientation()) {
+        if (Orientation::Square === $product->orientation() || $product->keepsProportions()) {
             return [$product];
         }
         [$portrait, $landscape] = Orientation::Portrait === $product->orientation()
@@ -57,72 +59,77 @@ final readonly class Planner
 
     private function isBetter(Placement $one, Placement $other): bool
     {
-        if ($one->keepsBox !== $other->keepsBox) {
-            return $one->keepsBox;
+        if (abs($one->keptOfBoxes - $other->keptOfBoxes) > 1e-9) {
+            return $one->keptOfBoxes > $other->keptOfBoxes;
         }
 
-        return $one->crop->size()->pixels() > $other->crop->size()->pixels();
+        // A whole picture keeps all of itself either way up; the one that shows it larger is better.
+        return Sits::Whole === $one->sits
+            ? $one->effective->value < $other->effective->value * (1 - 1e-10)
+            : $one->crop->size()->pixels() > $other->crop->size()->pixels();
     }
 
-    private function planUpright(Artwork $artwork, Product $product, Wishes $wishes): Placement
+    private function planUpright(Artwork $artwork, PixelSize $picture, Product $product, Wishes $wishes): Placement
     {
-        $area = $product->printArea();
-        $full = $area->pixelsAt($product->target);
-        $keep = $wishes->keep?->inPixelsOf($artwork->size);
-        $crop = $this->crops->find($artwork->size, $area, $full, $wishes->framing, $keep);
+        $surround = new Surround($product, $wishes);
+        $full = $surround->part($product->target, null)->size();
+        $boxes = array_map(static fn (FractionBox $box): PixelWindow => $wishes->pose->box($box)->inPixelsOf($picture), $wishes->keep);
+        $focus = null === $wishes->focus ? null : $wishes->pose->box($wishes->focus)->inPixelsOf($picture);
+        $crop = $this->crops->find($picture, $surround->cropRatio($picture), $surround->isWhole() ? $picture : $full, $wishes->pose->tilt, $surround->isWhole() ? null : $wishes->framing, $boxes, $focus);
+        // Of a whole picture, the part is as large as the picture's own proportion lets it be.
+        $full = $surround->part($product->target, $crop)->size();
 
-        $effective = $artwork->isVector ? $product->target : $this->effectivePpi($crop, $area);
+        $effective = $artwork->isVector ? $product->target : $surround->effective($crop);
         $enlargement = $artwork->isVector ? 1.0 : max($full->width / $crop->width, $full->height / $crop->height);
         $limit = min(Product::EXTREME_LIMIT, $wishes->limit ?? $product->limit ?? $artwork->kind->usualLimit());
         // Whole pixels can put a crop of the very print size a hair under the target; its pixels are all there.
-        $verdict = $crop->size()->covers($full)
+        $verdict = $artwork->isVector || $crop->size()->covers($full)
             ? Verdict::Ample
             : Verdict::of($effective, $product->target, $product->floor, $limit);
-        if ($artwork->isVector) {
-            $verdict = Verdict::Ample;
-        }
+        $ppi = $this->outputPpi($verdict, $effective, $product, $limit, $wishes->policy);
+        $kept = $this->keptOf($boxes, $crop, $wishes->pose->tilt);
 
         return new Placement(
             artwork: $artwork,
             product: $product,
+            pose: $wishes->pose,
+            sits: $wishes->sits,
             crop: $crop,
-            keptShare: $crop->size()->pixels() / $artwork->size->pixels(),
-            keepsBox: null === $keep || $crop->contains($keep),
+            keptShare: $crop->size()->pixels() / $picture->pixels(),
+            keepsBox: $kept > 1 - 1e-9,
+            keptOfBoxes: $kept,
             effective: $effective,
             enlargement: $enlargement,
             limit: $limit,
             verdict: $verdict,
-            output: $this->output($verdict, $crop, $area, $full, $effective, $product, $limit, $wishes->policy),
+            output: null === $ppi ? null : $surround->output($ppi, $crop, $ppi === $effective && !$artwork->isVector && Verdict::Adequate === $verdict),
             largestPrint: $this->largestPrint($crop, $limit, $product->target),
         );
     }
 
-    private function effectivePpi(PixelWindow $crop, PrintSize $area): Ppi
+    /** @param list<PixelWindow> $boxes */
+    private function keptOf(array $boxes, PixelWindow $crop, float $tilt): float
     {
-        return Ppi::across($crop->width, $area->width)->lesser(Ppi::across($crop->height, $area->height));
+        $tilted = new Tilted($tilt);
+        $all = $kept = 0.0;
+        foreach ($boxes as $box) {
+            $all += $box->size()->pixels();
+            $kept += $box->size()->pixels() * $tilted->keptOf($box, $crop);
+        }
+
+        return $all > 0 ? $kept / $all : 1.0;
     }
 
-    private function output(Verdict $verdict, PixelWindow $crop, PrintSize $area, PixelSize $full, Ppi $effective, Product $product, float $limit, EnlargePolicy $policy): ?Output
+    /** The ppi of the print file; null where there is none to make. */
+    private function outputPpi(Verdict $verdict, Ppi $effective, Product $product, float $limit, EnlargePolicy $policy): ?Ppi
     {
-        [$target, $floor] = [$product->target, $product->floor];
-        $grown = new Output($full, $target);
-
         return match ($verdict) {
-            Verdict::Ample, Verdict::Grow => $grown,
-            Verdict::Adequate => EnlargePolicy::ToTarget === $policy && Verdict::within($target->over($effective), $limit)
-                ? $grown
-                : new Output($crop->size(), $effective),
-            Verdict::GrowToFloor => $this->grownToLimit($area, $effective, $limit, $floor),
+            Verdict::Ample, Verdict::Grow => $product->target,
+            Verdict::Adequate => EnlargePolicy::ToTarget === $policy && Verdict::within($product->target->over($effective), $limit) ? $product->target : $effective,
+            // Enlarged by all that the limit allows, to a whole number of ppi; a floor with a fraction is not rounded under.
+            Verdict::GrowToFloor => Ppi::of(max($product->floor->value, floor($effective->value * $limit * (1 + 1e-8)))),
             Verdict::Short => null,
         };
-    }
-
-    /** Enlarged by all that the limit allows, to a whole number of ppi; a floor with a fraction is not rounded under. */
-    private function grownToLimit(PrintSize $area, Ppi $effective, float $limit, Ppi $floor): Output
-    {
-        $ppi = Ppi::of(max($floor->value, floor($effective->value * $limit * (1 + 1e-8))));
-
-        return new Output($area->pixelsAt($ppi), $ppi);
     }
 
     private function largestPrint(PixelWindow $crop, float $limit, Ppi $target): PrintSize

@@ -10,14 +10,26 @@ use Snugfit\Core\Product\OrientationRule;
 /** What a person asked of a placement; everything left out is the planner's to choose. */
 final readonly class Wishes
 {
+    /**
+     * @param list<FractionBox> $keep  boxes of the upright picture that must stay in
+     * @param ?FractionBox      $focus a detected point of interest, as a box; counts where nobody drew a keep box
+     */
     public function __construct(
         /** Stands in for the product's rule, where the rule allows it. */
         public OrientationRule $orientation = OrientationRule::Either,
         public ?Framing $framing = null,
-        public ?FractionBox $keep = null,
+        public array $keep = [],
         /** Linear; stands in for the product's and the kind's. */
         public ?float $limit = null,
         public EnlargePolicy $policy = EnlargePolicy::ToTarget,
+        public Pose $pose = new Pose(),
+        public Sits $sits = Sits::Fill,
+        /** Round a picture that is shown whole. */
+        public Edge $edge = Edge::Colour,
+        /** Six hexadecimal digits. */
+        public string $colour = 'ffffff',
+        public Bled $bled = Bled::Picture,
+        public ?FractionBox $focus = null,
     ) {
     }
 

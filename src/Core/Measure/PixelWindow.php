@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Measure;
 
-/** A crop window: whole pixels of an upright picture, from its left upper corner. */
+/**
+ * A window: whole pixels of a picture, from its left upper corner. The corner of a tilted one, taken before the tilt, may
+ * lie outside the picture.
+ */
 final readonly class PixelWindow
 {
     public function __construct(public int $x, public int $y, public int $width, public int $height)
     {
-        if ($x < 0 || $y < 0) {
-            throw UnreadableMeasure::negative('crop window\'s corner');
-        }
         if ($width < 1 || $height < 1) {
             throw UnreadableMeasure::nothing('crop window');
         }
@@ -29,7 +29,7 @@ final readonly class PixelWindow
 
     public function fitsIn(PixelSize $picture): bool
     {
-        return $this->x + $this->width <= $picture->width && $this->y + $this->height <= $picture->height;
+        return $this->x >= 0 && $this->y >= 0 && $this->x + $this->width <= $picture->width && $this->y + $this->height <= $picture->height;
     }
 
     public function contains(self $other): bool
@@ -37,6 +37,25 @@ final readonly class PixelWindow
         return $other->x >= $this->x && $other->y >= $this->y
             && $other->x + $other->width <= $this->x + $this->width
             && $other->y + $other->height <= $this->y + $this->height;
+    }
+
+    public function centreX(): float
+    {
+        return $this->x + $this->width / 2;
+    }
+
+    public function centreY(): float
+    {
+        return $this->y + $this->height / 2;
+    }
+
+    /** Pixels that two windows share. */
+    public function shared(self $other): int
+    {
+        $width = min($this->x + $this->width, $other->x + $other->width) - max($this->x, $other->x);
+        $height = min($this->y + $this->height, $other->y + $other->height) - max($this->y, $other->y);
+
+        return max(0, $width) * max(0, $height);
     }
 
     /** @return array{x: int, y: int, width: int, height: int} */

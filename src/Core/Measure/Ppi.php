@@ -23,6 +23,12 @@ final readonly class Ppi
         return new self($value);
     }
 
+    /** Not limited above, as an effective ppi may be. */
+    public static function exactly(float $value): self
+    {
+        return new self($value);
+    }
+
     /** What a crop of so many pixels over a length gives. Not limited above: a large picture on a stamp is simply very fine. */
     public static function across(int $pixels, Length $length): self
     {

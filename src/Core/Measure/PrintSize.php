@@ -46,6 +46,11 @@ final readonly class PrintSize
         return new PixelSize(max(1, $this->width->pixelsAt($ppi)), max(1, $this->height->pixelsAt($ppi)));
     }
 
+    public function equals(self $other): bool
+    {
+        return $this->width->equals($other->width) && $this->height->equals($other->height);
+    }
+
     public function isSquare(): bool
     {
         return $this->width->equals($this->height);

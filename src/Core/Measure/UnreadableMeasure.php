@@ -22,6 +22,11 @@ final class UnreadableMeasure extends \InvalidArgumentException
         return new self(\sprintf('"%s" is not a print size: write it like 20x30in, 210 × 297 mm or 8.5x11".', $text));
     }
 
+    public static function freeSize(string $text): self
+    {
+        return new self(\sprintf('"%s" is not a size: write it like "long 6000px", "short 10in", "width 20cm", "12MP" or "150%%".', $text));
+    }
+
     public static function pixelSize(string $text): self
     {
         return new self(\sprintf('"%s" is not a size in pixels: write it like 1024x1536.', $text));
@@ -35,11 +40,6 @@ final class UnreadableMeasure extends \InvalidArgumentException
     public static function ppi(float $value): self
     {
         return new self(\sprintf('%s is no possible number of pixels per inch: it must be over 0 and at most 10,000.', $value));
-    }
-
-    public static function negative(string $what): self
-    {
-        return new self(\sprintf('A %s cannot be negative.', $what));
     }
 
     public static function nothing(string $what): self

@@ -22,6 +22,11 @@ final class ImpossibleProduct extends \InvalidArgumentException
         return new self(\sprintf('Product "%s": give the bleed as one length, or as four for top, right, bottom and left.', $code));
     }
 
+    public static function freeWithBleed(string $code): self
+    {
+        return new self(\sprintf('Product "%s": a size that keeps a picture\'s own proportions has no bleed.', $code));
+    }
+
     public static function code(string $code): self
     {
         return new self(\sprintf('"%s" is no product code: use small letters, digits and hyphens, 40 at most.', $code));

@@ -6,8 +6,10 @@ namespace Snugfit\Core\Product;
 
 use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Measure\Unit;
 
 /** A thing to print on. */
 final readonly class Product
@@ -35,7 +37,12 @@ final readonly class Product
         public ?int $maxBytes = null,
         public ?float $limit = null,
         public string $group = '',
+        /** Null for a product of fixed width and height; else $trim is the size that a square picture gets. */
+        public ?FreeSize $freeSize = null,
     ) {
+        if (null !== $freeSize && !$this->printArea()->equals($trim)) {
+            throw ImpossibleProduct::freeWithBleed($code);
+        }
         if ($target->value < $floor->value) {
             throw ImpossibleProduct::floorOverTarget($code);
         }
@@ -67,18 +74,46 @@ final readonly class Product
         );
     }
 
+    /** A product that leaves every picture its own proportions. */
+    public static function free(string $code, string $name, FreeSize $size, Ppi $target, Ppi $floor): self
+    {
+        return new self($code, $name, self::paperFor($size, new PixelSize(1000, 1000), $target), Bleed::none(), $target, $floor, freeSize: $size);
+    }
+
+    public function keepsProportions(): bool
+    {
+        return null !== $this->freeSize;
+    }
+
+    /** Its size for a picture: of a free size, what the picture's proportions make of it. */
+    public function sizedFor(PixelSize $picture): self
+    {
+        return null === $this->freeSize ? $this : $this->withTrim(self::paperFor($this->freeSize, $picture, $this->target), $this->bleed);
+    }
+
     /** The same product a quarter turn round. */
     public function turned(): self
     {
-        return new self(
-            $this->code, $this->name, $this->trim->turned(), $this->bleed->turned(), $this->target, $this->floor, $this->rule,
-            $this->formats, $this->viewingDistance, $this->safeMargin, $this->wrap, $this->wantsTransparency, $this->maxBytes,
-            $this->limit, $this->group,
-        );
+        return $this->withTrim($this->trim->turned(), $this->bleed->turned());
     }
 
     public function orientation(): Orientation
     {
         return Orientation::of($this->trim);
+    }
+
+    private static function paperFor(FreeSize $size, PixelSize $picture, Ppi $target): PrintSize
+    {
+        $pixels = $size->pixelsFor($picture, $target);
+
+        return new PrintSize(Length::of($pixels->width / $target->value, Unit::Inch), Length::of($pixels->height / $target->value, Unit::Inch));
+    }
+
+    private function withTrim(PrintSize $trim, Bleed $bleed): self
+    {
+        return new self(
+            $this->code, $this->name, $trim, $bleed, $this->target, $this->floor, $this->rule, $this->formats, $this->viewingDistance,
+            $this->safeMargin, $this->wrap, $this->wantsTransparency, $this->maxBytes, $this->limit, $this->group, $this->freeSize,
+        );
     }
 }

@@ -26,11 +26,13 @@ final readonly class ProductJson
         $floor = $record->optionalFloat('floor_ppi');
         $formats = array_map(Format::from(...), $record->strings('formats'));
 
+        $free = $record->has('free_size') ? FreeSize::parse($record->string('free_size')) : null;
+
         return new Product(
             code: $code,
             name: $record->string('name'),
-            trim: new PrintSize(Length::parse($record->string('width')), Length::parse($record->string('height'))),
-            bleed: $this->bleed($record),
+            trim: null === $free ? new PrintSize(Length::parse($record->string('width')), Length::parse($record->string('height'))) : Product::free($code, '', $free, $target, $target)->trim,
+            bleed: null === $free ? $this->bleed($record) : Bleed::none(),
             target: $target,
             floor: null === $floor ? Product::usualFloor($target, $distance) : Ppi::of($floor),
             rule: OrientationRule::from($record->string('orientation')),
@@ -42,6 +44,7 @@ final readonly class ProductJson
             maxBytes: $record->optionalInt('max_bytes'),
             limit: $record->optionalFloat('limit'),
             group: $record->string('group'),
+            freeSize: $free,
         );
     }
 
@@ -56,6 +59,7 @@ final readonly class ProductJson
             'code' => $product->code,
             'name' => $product->name,
             'group' => $product->group,
+            'free_size' => null === $product->freeSize ? null : (string) $product->freeSize,
             'width' => $exact($product->trim->width),
             'height' => $exact($product->trim->height),
             'bleed' => $bleed->isEven() ? $exact($bleed->top) : array_map($exact, [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left]),

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Recipe;
 
+use Snugfit\Core\Fit\Pose;
+use Snugfit\Core\Fit\Tilted;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 
@@ -13,9 +15,11 @@ final readonly class Frame
     public function __construct(
         /** The picture's size as the crop counts it; a vector drawing is rasterised on a grid in proportion to it. */
         public PixelSize $picture,
+        /** In pixels of the picture as it is posed. */
         public PixelWindow $crop,
+        public Pose $pose = new Pose(),
     ) {
-        if (!$crop->fitsIn($picture)) {
+        if (!(new Tilted($pose->tilt))->fits($pose->size($picture), $crop)) {
             throw ImpossibleRecipe::cropOutside($crop, $picture);
         }
     }

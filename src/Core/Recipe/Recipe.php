@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Fit\Edge;
+use Snugfit\Core\Fit\Lay;
+use Snugfit\Core\Fit\Pose;
+use Snugfit\Core\Fit\Turn;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
@@ -19,19 +23,35 @@ final readonly class Recipe
     /** Goes up whenever the same recipe would give other pixels than before. */
     private const EDITION = 1;
 
-    public function __construct(public Frame $frame, public Enlarge $enlarge, public Write $write)
+    public function __construct(
+        public Frame $frame,
+        public Enlarge $enlarge,
+        public Write $write,
+        /** Null where the picture covers the print. */
+        public ?Mount $mount = null,
+    ) {
+    }
+
+    /** The print file's pixels. */
+    public function size(): PixelSize
     {
+        return $this->mount->canvas ?? $this->enlarge->to;
     }
 
     public function canonicalJson(): string
     {
+        $pose = $this->frame->pose;
+
+        // What is left as it usually is stays out, so that recipes from before it could be chosen keep their names.
         return json_encode([
             'edition' => self::EDITION,
             'enlarge' => ['height' => $this->enlarge->to->height, 'way' => $this->enlarge->way->value, 'width' => $this->enlarge->to->width],
             'frame' => [
                 'crop' => ['height' => $this->frame->crop->height, 'width' => $this->frame->crop->width, 'x' => $this->frame->crop->x, 'y' => $this->frame->crop->y],
                 'picture' => ['height' => $this->frame->picture->height, 'width' => $this->frame->picture->width],
+                ...($pose->isUpright() ? [] : ['pose' => ['flip' => $pose->flip, 'tilt' => number_format($pose->tilt, 3, '.', ''), 'turn' => $pose->turn->value]]),
             ],
+            ...(null === $this->mount ? [] : ['mount' => $this->mount->toArray()]),
             'write' => [
                 'bits' => $this->write->bits, 'format' => $this->write->format->value, 'matte' => $this->write->matte,
                 // As text with a fixed number of digits: a float's shortest form could differ between machines.
@@ -55,13 +75,32 @@ final readonly class Recipe
         return new self(
             new Frame(
                 new PixelSize($picture->int('width'), $picture->int('height')),
-                new PixelWindow($crop->int('x'), $crop->int('y'), $crop->int('width'), $crop->int('height')),
+                self::window($crop),
+                $frame->has('pose') ? self::pose($frame->record('pose')) : Pose::upright(),
             ),
             new Enlarge(Way::from($enlarge->string('way')), new PixelSize($enlarge->int('width'), $enlarge->int('height'))),
             new Write(
                 Format::from($write->string('format')), Ppi::of((float) $write->string('ppi')), $write->int('bits'),
                 $write->bool('transparent'), $write->string('matte'), $write->int('quality'),
             ),
+            $record->has('mount') ? self::mount($record->record('mount')) : null,
         );
+    }
+
+    private static function window(Record $window): PixelWindow
+    {
+        return new PixelWindow($window->int('x'), $window->int('y'), $window->int('width'), $window->int('height'));
+    }
+
+    private static function pose(Record $pose): Pose
+    {
+        return new Pose(Turn::from($pose->int('turn')), $pose->bool('flip'), (float) $pose->string('tilt'));
+    }
+
+    private static function mount(Record $mount): Mount
+    {
+        $canvas = $mount->record('canvas');
+
+        return new Mount(new PixelSize($canvas->int('width'), $canvas->int('height')), new Lay(self::window($mount->record('part')), Edge::from($mount->string('edge')), $mount->string('colour')));
     }
 }

@@ -26,14 +26,15 @@ final readonly class RecipeWriter
         }
 
         return new Recipe(
-            new Frame($facts->size, $placement->crop),
-            new Enlarge(Way::for($placement->artwork->kind), $output->size),
+            new Frame($facts->size, $placement->crop, $placement->pose),
+            new Enlarge(Way::for($placement->artwork->kind), $output->pictureSize()),
             new Write(
                 $format,
                 $output->ppi,
                 $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8,
                 $facts->isTransparent && $format->keepsTransparency() && $placement->product->wantsTransparency,
             ),
+            null === $output->lay ? null : new Mount($output->size, $output->lay),
         );
     }
 

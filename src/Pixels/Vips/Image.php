@@ -159,10 +159,72 @@ final class Image
     /** Stored a quarter turn round, with the EXIF orientation that puts it right again, as many cameras do. */
     public function sideways(): self
     {
-        $turned = $this->then('rot', [3]);
+        $turned = $this->turned(Angle::Left);
         Vips::library()->vips_image_set_int($turned->pointer, 'orientation', 6);
 
         return $turned;
+    }
+
+    public function mirrored(): self
+    {
+        return $this->then('flip', [0]);
+    }
+
+    public function turned(Angle $angle): self
+    {
+        return $this->then('rot', [$angle->value]);
+    }
+
+    /**
+     * A window of so many pixels round a point, which stays in its middle while the image is turned clockwise.
+     *
+     * @param float $degrees clockwise
+     * @param float $x       in pixels from the left edge, so that the middle of the first pixel is 0.5
+     */
+    public function rotatedInto(float $degrees, float $x, float $y, PixelSize $size): self
+    {
+        [$cos, $sin] = [cos(deg2rad($degrees)), sin(deg2rad($degrees))];
+        $vips = Vips::library();
+        $interpolate = $vips->vips_interpolate_new('bicubic');
+        $area = $vips->new('int[4]');
+        [$area[2], $area[3]] = [$size->width, $size->height];
+        $places = $vips->vips_array_int_new($area, 4);
+        try {
+            // libvips counts from the middle of the first pixel.
+            return $this->then('affine', [$cos, -$sin, $sin, $cos], [
+                'interpolate' => $interpolate, 'oarea' => $places, 'extend' => Extend::Copy->value,
+                'idx' => 0.5 - $x, 'idy' => 0.5 - $y, 'odx' => $size->width / 2 - 0.5, 'ody' => $size->height / 2 - 0.5,
+            ]);
+        } finally {
+            $vips->vips_area_unref($places);
+            $vips->g_object_unref($interpolate);
+        }
+    }
+
+    /**
+     * Laid on a larger ground.
+     *
+     * @param list<float> $background a value for each band
+     */
+    public function embed(int $x, int $y, PixelSize $size, Extend $extend, array $background = []): self
+    {
+        $options = ['extend' => $extend->value];
+        if ([] === $background) {
+            return $this->then('embed', [$x, $y, $size->width, $size->height], $options);
+        }
+
+        return $this->withDoubles($background, fn (\FFI\CData $values): self => $this->then('embed', [$x, $y, $size->width, $size->height], $options + ['background' => $values]));
+    }
+
+    /** With another image laid over it. */
+    public function insert(self $over, int $x, int $y): self
+    {
+        return self::make('insert', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_insert($this->pointer, $over->pointer, $out, $x, $y, ...$tail), []);
+    }
+
+    public function blur(float $sigma): self
+    {
+        return $this->then('gaussblur', [$sigma]);
     }
 
     public function crop(PixelWindow $window): self
@@ -211,17 +273,7 @@ final class Image
     /** @param array{float, float, float} $matte */
     public function flatten(array $matte): self
     {
-        $vips = Vips::library();
-        $values = $vips->new('double[3]');
-        foreach ($matte as $i => $value) {
-            $values[$i] = $value;
-        }
-        $background = $vips->vips_array_double_new($values, 3);
-        try {
-            return $this->then('flatten', [], ['background' => $background]);
-        } finally {
-            $vips->vips_area_unref($background);
-        }
+        return $this->withDoubles($matte, fn (\FFI\CData $background): self => $this->then('flatten', [], ['background' => $background]));
     }
 
     public function premultiply(float $maxAlpha): self
@@ -371,6 +423,25 @@ final class Image
         }
 
         return [...$tail, null];
+    }
+
+    /**
+     * @param list<float>                   $values
+     * @param \Closure(\FFI\CData): self $call   gets them as libvips wants them
+     */
+    private function withDoubles(array $values, \Closure $call): self
+    {
+        $vips = Vips::library();
+        $plain = $vips->new('double['.\count($values).']');
+        foreach ($values as $i => $value) {
+            $plain[$i] = $value;
+        }
+        $array = $vips->vips_array_double_new($plain, \count($values));
+        try {
+            return $call($array);
+        } finally {
+            $vips->vips_area_unref($array);
+        }
     }
 
     private function number(string $operation): float

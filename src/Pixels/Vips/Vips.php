@@ -13,6 +13,8 @@ final class Vips
     private const HEADER = <<<'C'
         typedef struct _VipsImage VipsImage;
         typedef struct _VipsArea VipsArrayDouble;
+        typedef struct _VipsArea VipsArrayInt;
+        typedef struct _VipsInterpolate VipsInterpolate;
         int vips_init(const char *argv0);
         const char *vips_version_string(void);
         const char *vips_error_buffer(void);
@@ -69,6 +71,13 @@ final class Vips
         int vips_rint(VipsImage *in, VipsImage **out, ...);
         int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
         int vips_copy(VipsImage *in, VipsImage **out, ...);
+        int vips_flip(VipsImage *in, VipsImage **out, int direction, ...);
+        int vips_affine(VipsImage *in, VipsImage **out, double a, double b, double c, double d, ...);
+        int vips_embed(VipsImage *in, VipsImage **out, int x, int y, int width, int height, ...);
+        int vips_insert(VipsImage *main, VipsImage *sub, VipsImage **out, int x, int y, ...);
+        int vips_gaussblur(VipsImage *in, VipsImage **out, double sigma, ...);
+        VipsInterpolate *vips_interpolate_new(const char *nickname);
+        VipsArrayInt *vips_array_int_new(const int *array, int n);
         int vips_min(VipsImage *in, double *out, ...);
         int vips_max(VipsImage *in, double *out, ...);
         int vips_avg(VipsImage *in, double *out, ...);

@@ -40,7 +40,7 @@ final readonly class RunBoard
             if (PrintState::Making === $file->state()) {
                 $fileSecondsLeft[$file->id()] = $pace->fileSecondsLeft($file);
             }
-            $pixels = (float) ($file->recipe()?->enlarge->to->pixels() ?? 0);
+            $pixels = (float) ($file->recipe()?->size()->pixels() ?? 0);
             $all += $pixels;
             $done += $pixels * ($file->state()->isOpen() ? $file->progress() : 1.0);
         }

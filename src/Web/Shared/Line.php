@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Shared;
 
+use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Shop\Deliveries;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
@@ -27,6 +29,7 @@ final class Line
         private readonly FitSheet $sheet,
         private readonly Deliveries $deliveries,
         private readonly Journal $journal,
+        private readonly RecipeWriter $recipes,
         private readonly UrlGeneratorInterface $urls,
     ) {
     }
@@ -106,14 +109,21 @@ final class Line
         $latest = $this->deliveries->latest($batch);
         foreach ($placed as $one) {
             $file = $latest[Deliveries::placement($one->artwork->id(), $one->product->code)] ?? null;
-            $recipe = $file?->recipe();
-            $output = $one->placement->output;
-            if (null !== $output && (null === $recipe || !$recipe->enlarge->to->equals($output->size) || $recipe->frame->crop->toArray() !== $one->placement->crop->toArray())) {
+            if (null !== $one->placement->output && $file?->recipe()?->hash() !== $this->wantedHash($one)) {
                 return true;
             }
         }
 
         return false;
+    }
+
+    private function wantedHash(PlacedArtwork $placed): ?string
+    {
+        try {
+            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts())->hash();
+        } catch (ImpossibleRecipe) {
+            return null;
+        }
     }
 
     private function framingUrl(Batch $batch, PlacedArtwork $placed): string

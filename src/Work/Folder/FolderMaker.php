@@ -82,7 +82,7 @@ final class FolderMaker
     /** The time a file takes goes with its pixels. */
     private static function weight(WantedFile $file): float
     {
-        return (float) $file->recipe->enlarge->to->pixels();
+        return (float) $file->recipe->size()->pixels();
     }
 
     /**

@@ -30,13 +30,13 @@ final class Pace
 
     public function expectedBytes(Recipe $recipe): int
     {
-        return (int) ($this->of($recipe->write->format)['bytes'] * $recipe->enlarge->to->megapixels());
+        return (int) ($this->of($recipe->write->format)['bytes'] * $recipe->size()->megapixels());
     }
 
     public function expectedSeconds(Recipe $recipe): float
     {
         // Starting a child takes a moment, however small the file.
-        return 0.2 + $this->of($recipe->write->format)['seconds'] * $recipe->enlarge->to->megapixels();
+        return 0.2 + $this->of($recipe->write->format)['seconds'] * $recipe->size()->megapixels();
     }
 
     /** Seconds until a file is made, once a worker has it in hand. */

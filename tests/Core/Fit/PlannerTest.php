@@ -134,11 +134,11 @@ final class PlannerTest extends TestCase
     public function test_a_keep_box_draws_the_crop_to_itself_as_far_as_the_edges_allow(): void
     {
         $product = $this->product('10x10in', 100, 50);
-        $crop = fn (string $keep): PixelWindow => $this->plan('3000x1000', $product, new Wishes(keep: FractionBox::parse($keep)))->crop;
+        $crop = fn (string $keep): PixelWindow => $this->plan('3000x1000', $product, new Wishes(keep: [FractionBox::parse($keep)]))->crop;
         self::assertSame(500, $crop('0.3,0.2,0.06667,0.5')->x);
         self::assertSame(0, $crop('0,0,0.1,0.1')->x);
         self::assertSame(2000, $crop('0.9,0,0.1,0.1')->x);
-        $cut = $this->plan('3000x1000', $product, new Wishes(keep: FractionBox::parse('0.1,0,0.8,1')));
+        $cut = $this->plan('3000x1000', $product, new Wishes(keep: [FractionBox::parse('0.1,0,0.8,1')]));
         self::assertFalse($cut->keepsBox);
         self::assertSame(1000, $cut->crop->x, 'too wide to be kept: its middle is');
     }
@@ -146,7 +146,7 @@ final class PlannerTest extends TestCase
     public function test_the_way_up_that_keeps_the_box_wins_over_the_one_that_keeps_more(): void
     {
         $product = $this->product('10x20in', 100, 50);
-        $tall = new Wishes(keep: FractionBox::parse('0.4,0,0.2,1'));
+        $tall = new Wishes(keep: [FractionBox::parse('0.4,0,0.2,1')]);
         $placement = $this->plan('6000x4000', $product, $tall);
         self::assertTrue($placement->keepsBox);
         self::assertSame(Orientation::Portrait, $placement->product->orientation());
@@ -185,7 +185,7 @@ final class PlannerTest extends TestCase
             $product = new Product('x', 'x', PrintSize::millimetres(mt_rand(200, 12000) / 10, mt_rand(200, 12000) / 10), $bleed, Ppi::of($target), Ppi::of(mt_rand(20, $target)));
             $keep = 0 === $i % 2 ? new FractionBox($x = mt_rand(0, 900) / 1000, $y = mt_rand(0, 900) / 1000, (1 - $x) * mt_rand(1, 100) / 100, (1 - $y) * mt_rand(1, 100) / 100) : null;
             $framing = null === $keep && 0 === $i % 4 ? null : (null === $keep ? new Framing(mt_rand(0, 100) / 100, mt_rand(0, 100) / 100, mt_rand(100, 800) / 100) : null);
-            $placement = $planner->plan(new Artwork($picture, Kind::cases()[$i % 5]), $product, new Wishes(framing: $framing, keep: $keep));
+            $placement = $planner->plan(new Artwork($picture, Kind::cases()[$i % 5]), $product, new Wishes(framing: $framing, keep: null === $keep ? [] : [$keep]));
             $this->assertRules($placement, $picture, $keep, "trial $i");
         }
     }

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Fit;
+
+use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\PixelSize;
+
+/**
+ * How a picture is held before its window is cut: mirrored left to right, then turned by quarters, then tilted round the
+ * window's middle. The window and its figures count pixels of the mirrored and turned picture.
+ */
+final readonly class Pose
+{
+    /** Degrees; beyond it, a quarter turn comes first. */
+    public const STEEPEST = 45.0;
+
+    public float $tilt;
+
+    public function __construct(
+        public Turn $turn = Turn::None,
+        public bool $flip = false,
+        /** Degrees that the picture is turned clockwise by, so that a horizon that falls to the left comes level. */
+        float $tilt = 0.0,
+    ) {
+        $this->tilt = round(min(self::STEEPEST, max(-self::STEEPEST, $tilt)), 3);
+    }
+
+    public static function upright(): self
+    {
+        return new self();
+    }
+
+    public function isUpright(): bool
+    {
+        return Turn::None === $this->turn && !$this->flip && 0.0 === $this->tilt;
+    }
+
+    /** The picture's size once mirrored and turned. */
+    public function size(PixelSize $upright): PixelSize
+    {
+        return $this->turn->size($upright);
+    }
+
+    /** A box of the upright picture, where it lies in the mirrored and turned one. */
+    public function box(FractionBox $box): FractionBox
+    {
+        $x = $this->flip ? 1 - $box->x - $box->width : $box->x;
+        $x = max(0.0, $x);
+        [$y, $width, $height] = [$box->y, $box->width, $box->height];
+
+        return match ($this->turn) {
+            Turn::None => new FractionBox($x, $y, $width, $height),
+            Turn::Right => new FractionBox(max(0.0, 1 - $y - $height), $x, $height, $width),
+            Turn::Half => new FractionBox(max(0.0, 1 - $x - $width), max(0.0, 1 - $y - $height), $width, $height),
+            Turn::Left => new FractionBox($y, max(0.0, 1 - $x - $width), $height, $width),
+        };
+    }
+}

@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Pixels;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\Artwork\Artwork;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\Preflight;
+use Snugfit\Core\Fit\Bled;
+use Snugfit\Core\Fit\Edge;
+use Snugfit\Core\Fit\Framing;
+use Snugfit\Core\Fit\Placement;
+use Snugfit\Core\Fit\Planner;
+use Snugfit\Core\Fit\Pose;
+use Snugfit\Core\Fit\Sits;
+use Snugfit\Core\Fit\Turn;
+use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\RecipeWriter;
+use Snugfit\Pixels\PrintFileMaker;
+use Snugfit\Pixels\PrintFileReader;
+use Snugfit\Pixels\Vips\Image;
+
+/** What is planned is what is printed: held against ImageMagick, which mirrors, turns and tilts the same master. */
+final class PosedPrintTest extends PixelTestCase
+{
+    /** @return iterable<string, array{Pose, list<string>}> pose, ImageMagick's words for it */
+    public static function poses(): iterable
+    {
+        yield 'upright' => [new Pose(), []];
+        yield 'mirrored' => [new Pose(flip: true), ['-flop']];
+        yield 'a quarter turn' => [new Pose(Turn::Right), ['-rotate', '90']];
+        yield 'half a turn' => [new Pose(Turn::Half), ['-rotate', '180']];
+        yield 'a quarter turn back' => [new Pose(Turn::Left), ['-rotate', '270']];
+        yield 'mirrored and turned' => [new Pose(Turn::Right, true), ['-flop', '-rotate', '90']];
+    }
+
+    /** @param list<string> $words */
+    #[DataProvider('poses')]
+    public function test_mirrored_and_turned_pixels_are_the_very_same(Pose $pose, array $words): void
+    {
+        $this->master(120, 90);
+        $placement = $this->plan(new PixelSize(120, 90), '1x1in', new Wishes(framing: new Framing(0.4, 0.6, 1.5), pose: $pose), 60);
+        $crop = $placement->crop;
+        $path = $this->print($placement);
+        $this->tool('convert', 'in.png', ...[...$words, '+repage', '-crop', \sprintf('%dx%d+%d+%d', $crop->width, $crop->height, $crop->x, $crop->y), '+repage', 'want.png']);
+        self::assertSame(Image::load('png', $this->folder.'/want.png')->bytes(), Image::load('png', $path)->bytes());
+    }
+
+    /** @return iterable<string, array{float, Turn}> */
+    public static function tilts(): iterable
+    {
+        yield 'three degrees clockwise' => [3.0, Turn::None];
+        yield 'seven the other way' => [-7.0, Turn::None];
+        yield 'steep, after a quarter turn' => [30.0, Turn::Right];
+    }
+
+    #[DataProvider('tilts')]
+    public function test_a_tilted_window_is_where_it_was_drawn(float $tilt, Turn $turn): void
+    {
+        $this->master(240, 180);
+        $placement = $this->plan(new PixelSize(240, 180), '1x1in', new Wishes(framing: new Framing(0.45, 0.55, 1.3), pose: new Pose($turn, false, $tilt)), 40);
+        $crop = $placement->crop;
+        $recipe = (new RecipeWriter())->recipeFor($placement, $this->read($this->folder.'/in.png'), Format::Png);
+        $same = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->way, $crop->size()), $recipe->write);
+        (new PrintFileMaker())->make($this->folder.'/in.png', $same, $this->folder.'/out.png');
+        $this->tool('convert', 'in.png', '-rotate', (string) $turn->value, '+repage', '-virtual-pixel', 'edge', '-distort', 'SRT', \sprintf('%s,%s 1 %s', $crop->centreX(), $crop->centreY(), $tilt), '-crop', \sprintf('%dx%d%+d%+d', $crop->width, $crop->height, $crop->x, $crop->y), '+repage', 'want.png');
+        // Interpolation differs by a little; a window that lay a pixel off would differ by more over the whole picture.
+        $here = $this->difference('want.png', 'out.png');
+        self::assertLessThan(0.8, $here);
+        $this->tool('convert', 'want.png', '-roll', '+1+0', 'off.png');
+        self::assertGreaterThan($here + 1, $this->difference('off.png', 'out.png'), 'the measure tells a pixel');
+    }
+
+    public function test_a_bleed_is_mirrored_or_continued_round_the_trim(): void
+    {
+        $this->master(80, 80);
+        $product = new Product('x', 'x', PrintSize::inches(8, 8), new Bleed(Length::inches(0.5), Length::inches(1), Length::inches(0.3), Length::inches(0.2)), Ppi::of(10), Ppi::of(5));
+        foreach (['mirror' => Bled::Mirrored, 'edge' => Bled::Continued] as $virtual => $bled) {
+            $placement = (new Planner())->plan(new Artwork(new PixelSize(80, 80)), $product, new Wishes(OrientationRule::Portrait, bled: $bled));
+            self::assertEquals(new PixelSize(92, 88), $placement->output?->size);
+            $path = $this->print($placement);
+            $this->tool('convert', 'in.png', '-virtual-pixel', $virtual, '-set', 'option:distort:viewport', '92x88-2-5', '-filter', 'point', '-distort', 'SRT', '0', '+repage', 'want.png');
+            self::assertSame(Image::load('png', $this->folder.'/want.png')->bytes(), Image::load('png', $path)->bytes(), $virtual);
+        }
+    }
+
+    public function test_a_whole_picture_lies_on_its_border(): void
+    {
+        $this->master(120, 60);
+        foreach (Edge::cases() as $edge) {
+            $placement = $this->plan(new PixelSize(120, 60), '6x6in', new Wishes(sits: Sits::Whole, edge: $edge, colour: '0f5c63'), 20);
+            $path = $this->print($placement);
+            $print = Image::load('png', $path);
+            self::assertEquals(new PixelSize(120, 120), $print->size());
+            self::assertSame(Image::load('png', $this->folder.'/in.png')->bytes(), $print->crop(new \Snugfit\Core\Measure\PixelWindow(0, 30, 120, 60))->bytes(), $edge->value);
+            $above = substr($print->bytes(), 3 * (120 * 10 + 60), 3);
+            $row = static fn (int $y): string => substr($print->bytes(), 3 * (120 * $y + 60), 3);
+            match ($edge) {
+                Edge::Colour => self::assertSame("\x0f\x5c\x63", $above),
+                Edge::Continued => self::assertSame($row(30), $above),
+                Edge::Mirrored => self::assertSame($row(30 + 19), $row(30 - 20)),
+                Edge::Blurred => self::assertNotSame($row(30), $above),
+            };
+        }
+    }
+
+    public function test_posed_prints_pass_preflight_in_every_format(): void
+    {
+        $this->master(120, 60);
+        $wishes = new Wishes(pose: new Pose(Turn::Right, true, 4.0), sits: Sits::Whole, edge: Edge::Blurred);
+        $facts = $this->read($this->folder.'/in.png');
+        foreach (Format::cases() as $format) {
+            $recipe = (new RecipeWriter())->recipeFor($this->plan($facts->size, '6x6in', $wishes, 20), $facts, $format);
+            self::assertEquals($recipe, Recipe::fromJson($recipe->canonicalJson()));
+            (new PrintFileMaker())->make($this->folder.'/in.png', $recipe, $this->folder.'/p');
+            self::assertSame([], Preflight::failures((new Preflight())->check($recipe, (new PrintFileReader())->read($this->folder.'/p'), null)));
+        }
+    }
+
+    public function test_a_recipe_without_a_pose_keeps_the_name_it_had(): void
+    {
+        $this->master(120, 60);
+        $facts = $this->read($this->folder.'/in.png');
+        $json = (new RecipeWriter())->recipeFor($this->plan($facts->size, '6x3in', Wishes::none(), 20), $facts)->canonicalJson();
+        self::assertSame(['edition', 'enlarge', 'frame', 'write'], array_keys((array) json_decode($json, true)));
+        self::assertStringNotContainsString('pose', $json);
+    }
+
+    private function master(int $width, int $height): void
+    {
+        $this->picture(new PixelSize($width, $height))->save('png', $this->folder.'/in.png', []);
+    }
+
+    private function plan(PixelSize $picture, string $print, Wishes $wishes, float $target): Placement
+    {
+        return (new Planner())->plan(new Artwork($picture), new Product('x', 'x', PrintSize::parse($print), Bleed::none(), Ppi::of($target), Ppi::of(min(10.0, $target))), $wishes);
+    }
+
+    /** Printed at the crop's own pixels, so that nothing but the pose changes them. */
+    private function print(Placement $placement): string
+    {
+        $recipe = (new RecipeWriter())->recipeFor($placement, $this->read($this->folder.'/in.png'), Format::Png);
+        if (null === $recipe->mount) {
+            $recipe = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->way, $placement->crop->size()), $recipe->write);
+        }
+        (new PrintFileMaker())->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+
+        return $this->folder.'/out.png';
+    }
+
+    /** Mean difference of two pictures in levels of 255, without the outermost pixels. */
+    private function difference(string $one, string $other): float
+    {
+        [$a, $b] = [Image::load('png', $this->folder.'/'.$one), Image::load('png', $this->folder.'/'.$other)];
+        $size = $a->size();
+        $inner = new \Snugfit\Core\Measure\PixelWindow(2, 2, $size->width - 4, $size->height - 4);
+        [$x, $y] = [$a->extractBands(0, 3)->crop($inner)->bytes(), $b->crop($inner)->bytes()];
+        $sum = 0;
+        for ($i = 0, $end = \strlen($x); $i < $end; ++$i) {
+            $sum += abs(\ord($x[$i]) - \ord($y[$i]));
+        }
+
+        return $sum / max(1, \strlen($x));
+    }
+}
