@@ -1,4 +1,5 @@
 /** Draws the framing room's picture, window and rulers. */
+import { paper } from './geometry.js';
 
 const set = (element, attributes) => {
   for (const [name, value] of Object.entries(attributes)) element.setAttribute(name, value);
@@ -6,29 +7,48 @@ const set = (element, attributes) => {
 const SVG = 'http://www.w3.org/2000/svg';
 
 /** Screen pixels left free round the picture. */
-const MARGIN = 34;
+const MARGIN = 30;
 
-export function drawStage(stage, { picture, crop, trim, safe }) {
+export function drawStage(stage, bench, wish, grid) {
+  const { picture, upright, crop, tilt, pose, sits } = bench;
+  const sheet = paper(bench, wish);
   const [width, height] = picture;
   const { clientWidth, clientHeight } = stage;
-  const scale = Math.max(1e-6, Math.min((clientWidth - 2 * MARGIN) / width, (clientHeight - 2 * MARGIN) / height));
-  const left = (clientWidth / scale - width) / 2;
-  const top = (clientHeight / scale - height) / 2;
-  set(stage, { viewBox: `${-left} ${-top} ${clientWidth / scale} ${clientHeight / scale}` });
-  set(stage.querySelector('[data-picture]'), { x: 0, y: 0, width, height });
+  // Room for the picture, and for the paper where it is larger.
+  const [x1, y1] = [Math.min(0, sheet.all.x), Math.min(0, sheet.all.y)];
+  const [x2, y2] = [Math.max(width, sheet.all.x + sheet.all.width), Math.max(height, sheet.all.y + sheet.all.height)];
+  const scale = Math.max(1e-6, Math.min((clientWidth - 2 * MARGIN) / (x2 - x1), (clientHeight - 2 * MARGIN) / (y2 - y1)));
+  const left = (clientWidth / scale - (x2 - x1)) / 2;
+  const top = (clientHeight / scale - (y2 - y1)) / 2;
+  set(stage, { viewBox: `${x1 - left} ${y1 - top} ${clientWidth / scale} ${clientHeight / scale}` });
+  set(stage.querySelector('[data-picture]'), { x: 0, y: 0, width: upright[0], height: upright[1] });
+  set(stage.querySelector('[data-pose]'), { transform: pose });
   const { x, y, width: w, height: h } = crop;
-  set(stage.querySelector('[data-veil]'), { d: `M0 0h${width}v${height}h${-width}z M${x} ${y}h${w}v${h}h${-w}z` });
-  set(stage.querySelector('[data-crop]'), crop);
-  set(stage.querySelector('[data-trim]'), { x: x + trim.x, y: y + trim.y, width: trim.width, height: trim.height });
+  set(stage.querySelector('[data-tilt]'), { transform: tilt ? `rotate(${tilt} ${x + w / 2} ${y + h / 2})` : '' });
+  // Of a tilted picture that is shown whole, only the window is printed.
+  set(stage.querySelector('[data-clip]'), crop);
+  set(stage.querySelector('[data-window]'), { 'clip-path': sits === 'whole' ? 'url(#window)' : 'none' });
+  const page = stage.querySelector('[data-paper]');
+  page.classList.toggle('gone', sits !== 'whole' && !bench.edge);
+  set(page, { ...sheet.all, fill: bench.edge === 'colour' ? bench.colour : 'url(#hatch)' });
+  // Far enough out that a tilted picture's corners are veiled too.
+  const far = width + height;
+  set(stage.querySelector('[data-veil]'), { d: `M${-far} ${-far}h${3 * far}v${3 * far}h${-3 * far}z M${x} ${y}h${w}v${h}h${-w}z` });
+  stage.querySelector('[data-veil]').classList.toggle('gone', sits === 'whole');
+  set(stage.querySelector('[data-crop]'), sheet.all);
+  set(stage.querySelector('[data-trim]'), sheet.trim);
   const inner = stage.querySelector('[data-safe]');
-  inner.classList.toggle('gone', !safe);
-  if (safe) set(inner, { x: x + safe.x, y: y + safe.y, width: safe.width, height: safe.height });
-  stage.querySelector('[data-grips]').replaceChildren(...[[0, 0], [1, 0], [0, 1], [1, 1]].flatMap(([right, low]) => {
+  inner.classList.toggle('gone', !sheet.safe);
+  if (sheet.safe) set(inner, sheet.safe);
+  drawBoxes(stage.querySelector('[data-boxes]'), bench);
+  drawGrid(stage.querySelector('[data-grid]'), crop, grid);
+  stage.querySelector('[data-grips]').replaceChildren(...(sits === 'whole' ? [] : [[0, 0], [1, 0], [0, 1], [1, 1]]).flatMap(([right, low]) => {
     const corner = [x + right * w, y + low * h];
     const reach = square(corner, 24 / scale, `grip-reach ${right === low ? 'falling' : 'rising'}`);
     reach.dataset.corner = `${right} ${low}`;
     return [square(corner, 9 / scale, 'grip'), reach];
   }));
+  return sheet;
 }
 
 function square([x, y], side, name) {
@@ -37,19 +57,44 @@ function square([x, y], side, name) {
   return rect;
 }
 
-/** Rulers along the window's trim in the person's unit, to scale with the print. */
-export function drawRulers(across, down, stage, { crop, trim, perInch }, unit) {
+/** What must stay, or the guess of it, tilted with the picture. */
+function drawBoxes(place, { picture, crop, tilt, keep, focus }) {
+  set(place, { transform: tilt ? `rotate(${tilt} ${crop.x + crop.width / 2} ${crop.y + crop.height / 2})` : '' });
+  const boxes = keep.length ? keep.map((box) => [box, 'keep']) : focus ? [[focus, 'guess']] : [];
+  place.replaceChildren(...boxes.map(([[x, y, width, height], name]) => {
+    const rect = document.createElementNS(SVG, 'rect');
+    set(rect, { x: x * picture[0], y: y * picture[1], width: width * picture[0], height: height * picture[1], class: name });
+    return rect;
+  }));
+}
+
+/** Lines at shares of the window: thirds, or the middle. */
+function drawGrid(place, { x, y, width, height }, grid) {
+  const shares = { thirds: [1 / 3, 2 / 3], centre: [1 / 2] }[grid] ?? [];
+  place.replaceChildren(...shares.flatMap((share) => [
+    `M${x + share * width} ${y}v${height}`, `M${x} ${y + share * height}h${width}`,
+  ]).map((d) => {
+    const path = document.createElementNS(SVG, 'path');
+    set(path, { d });
+    return path;
+  }));
+}
+
+/** Rulers along the trim in the person's unit, to scale with the print. */
+export function drawRulers(across, down, stage, bench, sheet, unit) {
   const matrix = stage.getScreenCTM();
   if (!matrix) return;
+  const zoom = bench.sits === 'whole' ? Math.min(1, bench.zoom) : 1;
+  const perInch = bench.crop.width / (bench.paper.inches * zoom);
   const perUnit = perInch / { in: 1, cm: 2.54, mm: 25.4 }[unit];
   const scale = matrix.a;
   // The finest whole step, from tenths up, whose ticks stay readable.
   const step = [0.125, 0.25, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500].find((one) => one * perUnit * scale >= 6) ?? 1000;
   const labels = [1, 2, 4, 8, 10, 20, 40, 80, 100].map((times) => step * times).find((one) => one * perUnit * scale >= 44 && Number.isInteger(one)) ?? step * 100;
   const origin = stage.getBoundingClientRect();
-  const point = new DOMPoint(crop.x + trim.x, crop.y + trim.y).matrixTransform(matrix);
-  rule(across, point.x - across.getBoundingClientRect().left, trim.width * scale, step * perUnit * scale, step, labels, true);
-  rule(down, point.y - origin.top, trim.height * scale, step * perUnit * scale, step, labels, false);
+  const point = new DOMPoint(sheet.trim.x, sheet.trim.y).matrixTransform(matrix);
+  rule(across, point.x - across.getBoundingClientRect().left, sheet.trim.width * scale, step * perUnit * scale, step, labels, true);
+  rule(down, point.y - origin.top, sheet.trim.height * scale, step * perUnit * scale, step, labels, false);
 }
 
 function rule(svg, from, extent, gap, step, labels, isAcross) {

@@ -28,7 +28,7 @@ document.addEventListener('keydown', async (event) => {
       say('The server did not answer. Is Snugfit still running?', true);
     }
   }
-  if (event.key === 'Escape' && !document.querySelector('.modal.show')) {
+  if (event.key === 'Escape' && !document.querySelector('.modal.show, .drawing')) {
     document.querySelector('[data-back]')?.click();
   }
 });

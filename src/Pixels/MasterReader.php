@@ -14,7 +14,7 @@ final readonly class MasterReader
 {
     private const PREVIEW_QUALITY = 84;
 
-    public function __construct(private KindGuess $kinds = new KindGuess())
+    public function __construct(private KindGuess $kinds = new KindGuess(), private FocusGuess $focus = new FocusGuess())
     {
     }
 
@@ -51,6 +51,8 @@ final readonly class MasterReader
             $this->keep($small, $target);
         }
 
+        $plain = $this->plain($picture);
+
         return new MasterFacts(
             format: $master->format,
             size: $picture->size(),
@@ -63,8 +65,9 @@ final readonly class MasterReader
             ppiTag: $master->format->isVector() ? null : $this->ppiTag($header),
             exifOrientation: $master->orientation(),
             pages: max(1, $header->int('n-pages', 1)),
-            kindGuess: $this->kinds->guess($this->plain($picture)),
+            kindGuess: $this->kinds->guess($plain),
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
+            focus: $this->focus->guess($plain),
         );
     }
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Snugfit\Shop;
 
 use Snugfit\Core\Fit\Planner;
-use Snugfit\Core\Fit\Wishes;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\Proportion;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 
@@ -17,19 +17,28 @@ final readonly class FitSheet
     {
     }
 
-    /** @return list<Product> the batch's products in the shelf's order; a code that left the shelf is passed over */
+    /** @return list<Product> the batch's products by family, families and products in the shelf's order; a code that left the shelf is passed over */
     public function products(Batch $batch): array
     {
         $chosen = array_flip($batch->productCodes());
+        $families = [];
+        foreach ($this->shelf->catalogue()->products as $product) {
+            if (isset($chosen[$product->code])) {
+                $families[Proportion::of($product)->key][] = $product;
+            }
+        }
 
-        return array_values(array_filter($this->shelf->catalogue()->products, static fn (Product $product): bool => isset($chosen[$product->code])));
+        return array_merge(...array_values($families));
     }
 
     public function place(BatchArtwork $artwork, Product $product): PlacedArtwork
     {
-        $framing = $artwork->framing($product->code);
+        return $this->placeAs(Sitting::of($artwork, $product));
+    }
 
-        return new PlacedArtwork($artwork, $product, $this->planner->plan($artwork->artwork(), $product, $framing?->wishes() ?? Wishes::none()), $framing);
+    public function placeAs(Sitting $sitting): PlacedArtwork
+    {
+        return new PlacedArtwork($sitting, $this->planner->plan($sitting->artwork->artwork(), $sitting->product, $sitting->wishes()));
     }
 
     /** @return list<PlacedArtwork> artwork by artwork, in the order of the products */

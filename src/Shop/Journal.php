@@ -6,6 +6,7 @@ namespace Snugfit\Shop;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Record;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
@@ -14,7 +15,7 @@ use Snugfit\Shop\Entity\JournalEntry;
 
 /**
  * Every act of a person in a batch goes through here, so that all of it can be taken back and done again, also after a
- * reload. A subject names what changes: "framing:ARTWORK:PRODUCT", "kind:ARTWORK", "removed:ARTWORK", "products", "name".
+ * reload. A subject names what changes: "framing:ARTWORK:PLACE", "keep:ARTWORK", "kind:ARTWORK", "removed:ARTWORK", "products", "name".
  */
 final readonly class Journal
 {
@@ -97,7 +98,8 @@ final readonly class Journal
         [$what, $artworkId, $product] = [...explode(':', $subject), '', ''];
 
         return match ($what) {
-            'framing' => ($this->artwork($batch, $artworkId)->framing($product)?->memo() ?? new FramingMemo())->toArray(),
+            'framing' => $this->artwork($batch, $artworkId)->memo($product)->toArray(),
+            'keep' => ['boxes' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->artwork($batch, $artworkId)->keepBoxes())],
             'kind' => ['kind' => $this->artwork($batch, $artworkId)->correctedKind()?->value],
             'removed' => ['removed' => $this->artwork($batch, $artworkId)->isRemoved()],
             'products' => ['codes' => $batch->productCodes()],
@@ -112,7 +114,8 @@ final readonly class Journal
         [$what, $artworkId, $product] = [...explode(':', $subject), '', ''];
         $record = Record::of($state, 'a journal entry');
         match ($what) {
-            'framing' => $this->artwork($batch, $artworkId)->framingOrNew($product)->recall(FramingMemo::fromRecord($record)),
+            'framing' => $this->artwork($batch, $artworkId)->remember($product, FramingMemo::fromRecord($record)),
+            'keep' => $this->artwork($batch, $artworkId)->keep(FractionBox::listOf($state['boxes'] ?? null)),
             'kind' => $this->artwork($batch, $artworkId)->correctKind(Kind::tryFrom($record->optionalString('kind') ?? '')),
             'removed' => $this->artwork($batch, $artworkId)->setRemoved($record->bool('removed')),
             'products' => $batch->chooseProducts($record->strings('codes')),

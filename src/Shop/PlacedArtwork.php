@@ -8,33 +8,39 @@ use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\Verdict;
 use Snugfit\Core\Product\Product;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Entity\BatchFraming;
 
 /** An artwork on a product as a person left it, planned. */
 final readonly class PlacedArtwork
 {
-    public function __construct(
-        public BatchArtwork $artwork,
-        /** As it stands on the shelf. */
-        public Product $product,
-        public Placement $placement,
-        public ?BatchFraming $framing,
-    ) {
+    public BatchArtwork $artwork;
+
+    /** As it stands on the shelf. */
+    public Product $product;
+
+    public function __construct(public Sitting $sitting, public Placement $placement)
+    {
+        $this->artwork = $sitting->artwork;
+        $this->product = $sitting->product;
     }
 
     public function isExcluded(): bool
     {
-        return null !== $this->framing && $this->framing->isExcluded();
+        return $this->sitting->own->excluded;
     }
 
     public function isLookedAt(): bool
     {
-        return null !== $this->framing && $this->framing->isLookedAt();
+        return $this->sitting->shared->lookedAt;
     }
 
     public function isFramed(): bool
     {
-        return null !== $this->framing?->wishes()->framing;
+        return null !== $this->sitting->shared->framing;
+    }
+
+    public function isAlone(): bool
+    {
+        return $this->sitting->own->alone;
     }
 
     public function isShort(): bool
@@ -42,9 +48,15 @@ final readonly class PlacedArtwork
         return Verdict::Short === $this->placement->verdict;
     }
 
-    /** Worth a look: not left out, and a crop that loses much or was never seen. */
+    /** Worth a look: not left out, not short, and never seen. */
     public function wantsLook(): bool
     {
         return !$this->isExcluded() && !$this->isShort() && !$this->isLookedAt();
+    }
+
+    /** Names the framing that it shares with the products of its family. */
+    public function framingKey(): string
+    {
+        return $this->sitting->subject();
     }
 }

@@ -7,8 +7,11 @@ declare(strict_types=1);
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\Planner;
+use Snugfit\Core\Fit\Pose;
+use Snugfit\Core\Fit\Tilted;
 use Snugfit\Core\Fit\Wishes;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\Ratio;
 use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Product\OrientationRule;
 
@@ -18,16 +21,14 @@ mt_srand(20);
 $random = static fn (): float => mt_rand() / mt_getrandmax();
 $products = array_values(Catalogue::standard()->products);
 $cases = [];
-for ($i = 0; $i < 6_000; ++$i) {
+for ($i = 0; $i < 8_000; ++$i) {
     $picture = new PixelSize(mt_rand(1, 1 << mt_rand(1, 14)), mt_rand(1, 1 << mt_rand(1, 14)));
     $product = $products[mt_rand(0, count($products) - 1)];
     // Also beyond the edges, where a hand may pull.
     $framing = new Framing(1.4 * $random() - 0.2, 1.4 * $random() - 0.2, 0 === $i % 3 ? 1.0 : 0.5 + 70 * $random() ** 3);
-    $placement = (new Planner())->plan(new Artwork($picture), $product, new Wishes(0 === $i % 2 ? OrientationRule::Portrait : OrientationRule::Landscape, $framing));
-    $area = $placement->product->printArea();
-    $full = $picture->width * $area->height->ticks >= $picture->height * $area->width->ticks
-        ? [$picture->height * $area->width->ticks / $area->height->ticks, $picture->height]
-        : [$picture->width, $picture->width * $area->height->ticks / $area->width->ticks];
-    $cases[] = ['picture' => [$picture->width, $picture->height], 'full' => $full, 'wish' => ['x' => $framing->centreX, 'y' => $framing->centreY, 'zoom' => $framing->zoom], 'crop' => $placement->crop->toArray()];
+    $tilt = 0 === $i % 2 ? 0.0 : mt_rand(-4500, 4500) / 100;
+    $placement = (new Planner())->plan(new Artwork($picture), $product, new Wishes(0 === $i % 4 ? OrientationRule::Portrait : OrientationRule::Landscape, $framing, pose: new Pose(tilt: $tilt)));
+    $full = (new Tilted($placement->pose->tilt))->largest($picture, Ratio::ofPrint($placement->product->printArea()));
+    $cases[] = ['picture' => [$picture->width, $picture->height], 'full' => $full, 'tilt' => $placement->pose->tilt, 'wish' => ['x' => $framing->centreX, 'y' => $framing->centreY, 'zoom' => max(1.0, $framing->zoom)], 'crop' => $placement->crop->toArray()];
 }
 echo json_encode($cases, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION);

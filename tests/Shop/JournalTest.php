@@ -24,7 +24,7 @@ final class JournalTest extends ShopTestCase
             'products' => ['codes' => ['a3', 'mug']],
             'name' => ['name' => 'Another name'],
         ];
-        $state = static fn (): array => [$artwork->correctedKind(), $artwork->framing('a4')?->memo() ?? new FramingMemo(), $artwork->isRemoved(), $batch->productCodes(), $batch->name()];
+        $state = static fn (): array => [$artwork->correctedKind(), $artwork->memo('a4'), $artwork->isRemoved(), $batch->productCodes(), $batch->name()];
         $before = $state();
         foreach ($acts as $subject => $after) {
             $this->journal()->apply($batch, 'Did '.$subject, [$subject => $after]);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Artwork;
 
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Record;
 
@@ -32,6 +33,8 @@ final readonly class MasterFacts
         public Kind $kindGuess,
         /** A drawing that asks for scripts or for files outside itself; neither is ever run or fetched. */
         public bool $reachesOutside = false,
+        /** Where the eye goes first, as measured: a guess; null where nothing stands out. */
+        public ?FractionBox $focus = null,
     ) {
     }
 
@@ -64,7 +67,7 @@ final readonly class MasterFacts
             'bytes' => $this->bytes, 'sha256' => $this->sha256, 'colour' => $this->colour->value, 'bits' => $this->bits,
             'profile' => $this->profile, 'transparent' => $this->isTransparent, 'ppi_tag' => $this->ppiTag,
             'exif_orientation' => $this->exifOrientation, 'pages' => $this->pages, 'kind' => $this->kindGuess->value,
-            'reaches_outside' => $this->reachesOutside,
+            'reaches_outside' => $this->reachesOutside, 'focus' => $this->focus?->toList(),
         ];
     }
 
@@ -84,6 +87,7 @@ final readonly class MasterFacts
             $record->int('pages'),
             Kind::from($record->string('kind')),
             $record->bool('reaches_outside'),
+            $record->has('focus') ? FractionBox::listOf([$record->toArray()['focus']])[0] : null,
         );
     }
 }

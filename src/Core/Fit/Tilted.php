@@ -31,7 +31,7 @@ final readonly class Tilted
      *
      * @return array{float, float}
      */
-    private function largest(PixelSize $picture, Ratio $ratio): array
+    public function largest(PixelSize $picture, Ratio $ratio): array
     {
         if (0.0 === $this->degrees) {
             return $ratio->largestIn($picture);

@@ -29,6 +29,24 @@ final readonly class FractionBox
         return new self((float) $part[0], (float) $part[1], (float) $part[2], (float) $part[3]);
     }
 
+    /**
+     * Reads a list of [x, y, width, height], as JSON gives it.
+     *
+     * @return list<self>
+     *
+     * @throws UnreadableMeasure
+     */
+    public static function listOf(mixed $value): array
+    {
+        $boxes = [];
+        foreach (\is_array($value) ? $value : [] as $box) {
+            $parts = array_filter(\is_array($box) ? array_values($box) : [], is_numeric(...));
+            $boxes[] = 4 === \count($parts) ? new self(...array_map(floatval(...), $parts)) : throw UnreadableMeasure::box((string) json_encode($box));
+        }
+
+        return $boxes;
+    }
+
     /** The box in whole pixels: each edge goes to the nearest pixel border, and the box is never empty. */
     public function inPixelsOf(PixelSize $picture): PixelWindow
     {

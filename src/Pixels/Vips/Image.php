@@ -13,6 +13,9 @@ use Snugfit\Core\Measure\PixelWindow;
  */
 final class Image
 {
+    /** VIPS_INTERESTING_ATTENTION. */
+    private const ATTENTION = 3;
+
     /** VIPS_CODING_LABQ. */
     private const CODING_LABQ = 2;
 
@@ -163,6 +166,19 @@ final class Image
         Vips::library()->vips_image_set_int($turned->pointer, 'orientation', 6);
 
         return $turned;
+    }
+
+    /** Where a window of so many pixels holds most of what draws the eye: libvips' measure of edges, skin and saturation. */
+    public function mostStriking(PixelSize $window): PixelWindow
+    {
+        $found = $this->then('smartcrop', [$window->width, $window->height], ['interesting' => self::ATTENTION]);
+
+        $vips = Vips::library();
+        /** @var array{int, int} $offset */
+        $offset = [$vips->vips_image_get_xoffset($found->pointer), $vips->vips_image_get_yoffset($found->pointer)];
+
+        // The library says by how much the picture moved, which is the other way.
+        return new PixelWindow(-$offset[0], -$offset[1], $window->width, $window->height);
     }
 
     public function mirrored(): self

@@ -71,6 +71,9 @@ final class Vips
         int vips_rint(VipsImage *in, VipsImage **out, ...);
         int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
         int vips_copy(VipsImage *in, VipsImage **out, ...);
+        int vips_smartcrop(VipsImage *in, VipsImage **out, int width, int height, ...);
+        int vips_image_get_xoffset(const VipsImage *image);
+        int vips_image_get_yoffset(const VipsImage *image);
         int vips_flip(VipsImage *in, VipsImage **out, int direction, ...);
         int vips_affine(VipsImage *in, VipsImage **out, double a, double b, double c, double d, ...);
         int vips_embed(VipsImage *in, VipsImage **out, int x, int y, int width, int height, ...);

@@ -12,6 +12,7 @@ use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\Warning;
 use Snugfit\Core\Artwork\Warnings;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Record;
 
 /** One master in a batch: where it came from, and what was read from it. */
@@ -58,6 +59,15 @@ class BatchArtwork
     #[ORM\Column]
     private bool $removed = false;
 
+    /** @var list<array{float, float, float, float}> */
+    #[ORM\Column(name: 'keep_boxes')]
+    private array $keep = [];
+
+    /** @var ?array<string, FramingMemo> read once, since a sheet asks for every product */
+    private ?array $memos = null;
+
+    private ?MasterFacts $readFacts = null;
+
     /** @var Collection<int, BatchFraming> */
     #[ORM\OneToMany(targetEntity: BatchFraming::class, mappedBy: 'artwork', cascade: ['persist'])]
     private Collection $framings;
@@ -76,6 +86,7 @@ class BatchArtwork
     {
         $this->state = IntakeState::Read;
         $this->facts = $facts->toArray();
+        $this->readFacts = null;
         $this->reason = null;
     }
 
@@ -145,7 +156,7 @@ class BatchArtwork
 
     public function facts(): MasterFacts
     {
-        return MasterFacts::fromRecord(Record::of($this->facts, 'the facts of '.$this->fileName));
+        return $this->readFacts ??= MasterFacts::fromRecord(Record::of($this->facts, 'the facts of '.$this->fileName));
     }
 
     public function kind(): Kind
@@ -169,25 +180,45 @@ class BatchArtwork
         return IntakeState::Read === $this->state ? (new Warnings())->of($this->facts(), $this->fileName) : [];
     }
 
-    public function framing(string $productCode): ?BatchFraming
+    /** What is kept at a place: a product's code, or a family's. */
+    public function memo(string $place): FramingMemo
     {
-        foreach ($this->framings as $framing) {
-            if ($framing->productCode() === $productCode) {
-                return $framing;
-            }
-        }
+        $this->memos ??= array_map(static fn (BatchFraming $framing): FramingMemo => $framing->memo(), $this->byPlace());
 
-        return null;
+        return $this->memos[$place] ?? new FramingMemo();
     }
 
-    public function framingOrNew(string $productCode): BatchFraming
+    public function remember(string $place, FramingMemo $memo): void
     {
-        $framing = $this->framing($productCode);
+        $framing = $this->byPlace()[$place] ?? null;
         if (null === $framing) {
-            $framing = new BatchFraming($this, $productCode);
+            $framing = new BatchFraming($this, $place);
             $this->framings->add($framing);
         }
+        $framing->recall($memo);
+        $this->memos = null;
+    }
 
-        return $framing;
+    /** @return array<string, BatchFraming> */
+    private function byPlace(): array
+    {
+        $byPlace = [];
+        foreach ($this->framings as $framing) {
+            $byPlace[$framing->place()] = $framing;
+        }
+
+        return $byPlace;
+    }
+
+    /** @return list<FractionBox> what must stay in the picture, in fractions of it upright */
+    public function keepBoxes(): array
+    {
+        return array_map(static fn (array $box): FractionBox => new FractionBox(...$box), $this->keep);
+    }
+
+    /** @param list<FractionBox> $boxes */
+    public function keep(array $boxes): void
+    {
+        $this->keep = array_map(static fn (FractionBox $box): array => $box->toList(), $boxes);
     }
 }

@@ -5,14 +5,12 @@ declare(strict_types=1);
 namespace Snugfit\Shop\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
-use Snugfit\Core\Fit\Framing;
-use Snugfit\Core\Fit\Wishes;
-use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Record;
 
-/** What a person asked of one artwork on one product. Where there is none, the planner chooses alone. */
+/** What a person asked of one artwork at one place: a family of products, or a product. Where there is none, the planner chooses alone. */
 #[ORM\Entity]
 #[ORM\Table(name: 'batch_framing')]
-#[ORM\UniqueConstraint(columns: ['artwork_id', 'product_code'])]
+#[ORM\UniqueConstraint(columns: ['artwork_id', 'place'])]
 class BatchFraming
 {
     #[ORM\Id]
@@ -24,31 +22,19 @@ class BatchFraming
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
     private BatchArtwork $artwork;
 
-    #[ORM\Column(length: 40)]
-    private string $productCode;
+    /** A product's code, or "~" and a proportion's key. */
+    #[ORM\Column(length: 60)]
+    private string $place;
 
+    /** @var array<string, mixed> */
     #[ORM\Column]
-    private OrientationRule $orientation = OrientationRule::Either;
+    private array $memo;
 
-    #[ORM\Column(nullable: true)]
-    private ?float $centreX = null;
-
-    #[ORM\Column(nullable: true)]
-    private ?float $centreY = null;
-
-    #[ORM\Column(nullable: true)]
-    private ?float $zoom = null;
-
-    #[ORM\Column]
-    private bool $excluded = false;
-
-    #[ORM\Column]
-    private bool $lookedAt = false;
-
-    public function __construct(BatchArtwork $artwork, string $productCode)
+    public function __construct(BatchArtwork $artwork, string $place)
     {
         $this->artwork = $artwork;
-        $this->productCode = $productCode;
+        $this->place = $place;
+        $this->memo = (new FramingMemo())->toArray();
     }
 
     public function id(): ?int
@@ -61,41 +47,18 @@ class BatchFraming
         return $this->artwork;
     }
 
-    public function productCode(): string
+    public function place(): string
     {
-        return $this->productCode;
+        return $this->place;
     }
 
-    public function isExcluded(): bool
-    {
-        return $this->excluded;
-    }
-
-    public function isLookedAt(): bool
-    {
-        return $this->lookedAt;
-    }
-
-    public function wishes(): Wishes
-    {
-        $framing = null === $this->centreX || null === $this->centreY ? null : new Framing($this->centreX, $this->centreY, $this->zoom ?? 1.0);
-
-        return new Wishes(orientation: $this->orientation, framing: $framing);
-    }
-
-    /** All that a person can change, as the journal keeps it. */
     public function memo(): FramingMemo
     {
-        return new FramingMemo($this->orientation, $this->wishes()->framing, $this->excluded, $this->lookedAt);
+        return FramingMemo::fromRecord(Record::of($this->memo, 'a framing'));
     }
 
     public function recall(FramingMemo $memo): void
     {
-        $this->orientation = $memo->orientation;
-        $this->centreX = $memo->framing?->centreX;
-        $this->centreY = $memo->framing?->centreY;
-        $this->zoom = $memo->framing?->zoom;
-        $this->excluded = $memo->excluded;
-        $this->lookedAt = $memo->lookedAt;
+        $this->memo = $memo->toArray();
     }
 }

@@ -6,7 +6,6 @@ namespace Snugfit\Web\FitSheet;
 
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Entity\FramingMemo;
 use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\Journal;
 use Snugfit\Shop\Shelf;
@@ -83,7 +82,7 @@ final class FitSheetController extends AbstractController
     #[Route('/batches/{batch<\d+>}/fit/{artwork<\d+>}/{product}/leave-out', name: 'fit_leave_out', methods: ['POST'])]
     public function leaveOut(Batch $batch, BatchArtwork $artwork, string $product, Journal $journal, FitSheet $sheet, Shelf $shelf): Response
     {
-        $memo = $artwork->framing($product)?->memo() ?? new FramingMemo();
+        $memo = $artwork->memo($product);
         $journal->apply(
             $batch,
             \sprintf($memo->excluded ? 'Took "%s" in on %s again' : 'Left "%s" out on %s', $artwork->title(), $product),

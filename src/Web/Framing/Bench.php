@@ -4,67 +4,121 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Framing;
 
+use Snugfit\Core\Fit\Bled;
+use Snugfit\Core\Fit\Sits;
+use Snugfit\Core\Fit\Tilted;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
-use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ratio;
+use Snugfit\Core\Product\Product;
 use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Web\Shared\Drawing;
 
 /**
- * The geometry that the framing room draws: everything in pixels of the upright picture. The page moves the crop by the
- * same numbers; where it ends up, the planner says.
+ * The geometry that the framing room draws, in pixels of the posed picture. The page moves the window by the same rules;
+ * where it ends up, the planner says.
  */
 final readonly class Bench
 {
-    private function __construct(
-        public PixelSize $picture,
-        public PixelWindow $crop,
-        /** The largest window of the proportion, at zoom 1. */
-        public float $fullWidth,
-        public float $fullHeight,
-        /** @var array{x: float, y: float, width: float, height: float} inside the crop's corner: where the product is cut */
-        public array $trim,
-        /** @var ?array{x: float, y: float, width: float, height: float} */
-        public ?array $safe,
-        public float $zoom,
-        /** Pixels of the picture for an inch of the print. */
-        public float $pixelsPerInch,
-    ) {
+    private function __construct(private PlacedArtwork $placed)
+    {
     }
 
     public static function of(PlacedArtwork $placed): self
     {
-        $placement = $placed->placement;
+        return new self($placed);
+    }
+
+    /** @return array<string, mixed> what the page's own drawing starts from */
+    public function toArray(): array
+    {
+        $placement = $this->placed->placement;
+        $shared = $this->placed->sitting->shared;
+        $pose = $placement->pose;
+        $upright = $placement->artwork->size;
+        $picture = $pose->size($upright);
         $product = $placement->product;
-        $area = $product->printArea();
-        $picture = $placement->artwork->size;
-        $crop = $placement->crop;
-        $full = self::largest($picture, $area->ratio());
-        $perTickX = $crop->width / $area->width->ticks;
-        $perTickY = $crop->height / $area->height->ticks;
-        $inside = static fn (Length $left, Length $top, Length $right, Length $bottom): array => [
-            'x' => $left->ticks * $perTickX,
-            'y' => $top->ticks * $perTickY,
-            'width' => ($area->width->ticks - $left->ticks - $right->ticks) * $perTickX,
-            'height' => ($area->height->ticks - $top->ticks - $bottom->ticks) * $perTickY,
+        $isWhole = Sits::Whole === $shared->sits;
+        $covered = Bled::Picture === $shared->bled ? $product->printArea() : $product->trim;
+        $ratio = $isWhole || $product->keepsProportions() ? Ratio::ofPixels($picture) : Ratio::ofPrint($covered);
+        $full = (new Tilted($pose->tilt))->largest($picture, $ratio);
+        $focus = $placement->artwork->isVector ? null : $this->placed->artwork->facts()->focus;
+
+        return [
+            'picture' => [$picture->width, $picture->height],
+            'upright' => [$upright->width, $upright->height],
+            'pose' => Drawing::pose($pose, $upright),
+            'tilt' => $pose->tilt,
+            'flip' => $pose->flip,
+            'turn' => $pose->turn->value,
+            'crop' => $placement->crop->toArray(),
+            'full' => $full,
+            'zoom' => $shared->framing->zoom ?? 1.0,
+            'at' => [$shared->framing->centreX ?? 0.5, $shared->framing->centreY ?? 0.5],
+            'sits' => $shared->sits->value,
+            'paper' => $isWhole ? $this->paperRoundWhole($product) : $this->paperOnCrop($product, Bled::Picture === $shared->bled),
+            'colour' => Sits::Whole === $shared->sits ? '#'.$shared->colour : null,
+            'edge' => $isWhole ? $shared->edge->value : $shared->bled->edge()?->value,
+            'orientation' => $product->orientation()->value,
+            'keep' => array_map(static fn (FractionBox $box): array => $pose->box($box)->toList(), $this->placed->artwork->keepBoxes()),
+            'keepUpright' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->placed->artwork->keepBoxes()),
+            'focus' => null === $focus ? null : $pose->box($focus)->toList(),
         ];
+    }
+
+    /**
+     * Paper, trim and safe area in shares of the crop's sides, and inches of paper across the crop.
+     *
+     * @return array<string, mixed>
+     */
+    private function paperOnCrop(Product $product, bool $coversAll): array
+    {
+        $bleed = $product->bleed;
+        $covered = $coversAll ? $product->printArea() : $product->trim;
+        [$left, $top] = $coversAll ? [0, 0] : [$bleed->left->ticks, $bleed->top->ticks];
+        $box = static fn (Length $l, Length $t, Length $r, Length $b): array => [
+            ($l->ticks - $left) / $covered->width->ticks,
+            ($t->ticks - $top) / $covered->height->ticks,
+            ($product->printArea()->width->ticks - $l->ticks - $r->ticks) / $covered->width->ticks,
+            ($product->printArea()->height->ticks - $t->ticks - $b->ticks) / $covered->height->ticks,
+        ];
+
+        return $this->boxes($product, $box) + ['inches' => $covered->width->inInches()];
+    }
+
+    /**
+     * The same for a picture that is shown whole, in pixels of the crop while it is as large as fits.
+     *
+     * @return array<string, mixed>
+     */
+    private function paperRoundWhole(Product $product): array
+    {
+        $crop = $this->placed->placement->crop;
+        // Pixels of the crop for a tick of paper.
+        $scale = max($crop->width / $product->trim->width->ticks, $crop->height / $product->trim->height->ticks);
+        $area = $product->printArea();
+        $box = static fn (Length $l, Length $t, Length $r, Length $b): array => [
+            $l->ticks * $scale, $t->ticks * $scale, ($area->width->ticks - $l->ticks - $r->ticks) * $scale, ($area->height->ticks - $t->ticks - $b->ticks) * $scale,
+        ];
+
+        return $this->boxes($product, $box) + ['inches' => $crop->width / $scale / 914_400];
+    }
+
+    /**
+     * @param \Closure(Length, Length, Length, Length): array{float|int, float|int, float|int, float|int} $box insets from the paper's edges to a box
+     *
+     * @return array<string, mixed>
+     */
+    private function boxes(Product $product, \Closure $box): array
+    {
+        $none = Length::zero();
         $bleed = $product->bleed;
         $margin = $product->safeMargin;
 
-        return new self(
-            $picture,
-            $crop,
-            $full[0],
-            $full[1],
-            $inside($bleed->left, $bleed->top, $bleed->right, $bleed->bottom),
-            null === $margin || $margin->isZero() ? null : $inside($bleed->left->plus($margin), $bleed->top->plus($margin), $bleed->right->plus($margin), $bleed->bottom->plus($margin)),
-            $placed->framing?->wishes()->framing->zoom ?? 1.0,
-            $crop->width / $area->width->inInches(),
-        );
-    }
-
-    /** @return array{float, float} */
-    private static function largest(PixelSize $picture, float $ratio): array
-    {
-        return $picture->width >= $picture->height * $ratio ? [$picture->height * $ratio, (float) $picture->height] : [(float) $picture->width, $picture->width / $ratio];
+        return [
+            'all' => $box($none, $none, $none, $none),
+            'trim' => $box($bleed->left, $bleed->top, $bleed->right, $bleed->bottom),
+            'safe' => null === $margin || $margin->isZero() ? null : $box($bleed->left->plus($margin), $bleed->top->plus($margin), $bleed->right->plus($margin), $bleed->bottom->plus($margin)),
+        ];
     }
 }

@@ -4,102 +4,142 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Framing;
 
-use Snugfit\Core\Fit\Framing;
-use Snugfit\Core\Product\OrientationRule;
-use Snugfit\Core\Product\Product;
+use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\UnreadableMeasure;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\FramingMemo;
 use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\Journal;
+use Snugfit\Shop\PlacedArtwork;
 use Snugfit\Shop\Shelf;
+use Snugfit\Shop\Sitting;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
-/** Framing: one placement, large. Figures come from the planner while the hand moves the crop. */
+/** Framing: one placement, large, for all products of its family. Figures come from the planner while the hand moves. */
 #[Route('/batches/{batch<\d+>}/framing/{artwork<\d+>}/{product}')]
 final class FramingController extends AbstractController
 {
-    public function __construct(private readonly FitSheet $sheet, private readonly Shelf $shelf, private readonly Trial $trial)
+    public function __construct(private readonly FitSheet $sheet, private readonly Shelf $shelf, private readonly Journal $journal)
     {
     }
 
     #[Route('', name: 'framing', methods: ['GET'])]
     public function show(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
-        $placed = $this->sheet->place($this->in($batch, $artwork), $this->product($product));
+        $sitting = $this->sitting($batch, $artwork, $product);
+        $placed = $this->sheet->placeAs($sitting);
 
-        return $this->render('framing/framing.html.twig', [
-            'batch' => $batch,
-            'placed' => $placed,
-            'bench' => Bench::of($placed),
-            'walk' => Walk::through($batch, $this->sheet, $placed),
-        ]);
+        return $this->render('framing/framing.html.twig', $this->view($batch, $sitting) + ['walk' => Walk::through($batch, $this->sheet, $placed)]);
     }
 
-    /** What the planner makes of a framing that is being tried, and the docket that says so; nothing is kept. */
+    /** What the planner makes of a framing that is being tried; nothing is kept. */
     #[Route('/try', name: 'framing_try', methods: ['GET'])]
     public function try(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
-        $memo = $this->wished($artwork, $product, $request);
+        $sitting = $this->sitting($batch, $artwork, $product);
 
-        return $this->docket($batch, $artwork, $product, $memo);
+        return $this->figures($batch, $sitting->trying(Wished::in($request->query, $sitting->shared)));
     }
 
     #[Route('', name: 'framing_keep', methods: ['POST'])]
-    public function keep(Batch $batch, BatchArtwork $artwork, string $product, Request $request, Journal $journal): Response
+    public function keep(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
-        $memo = $this->wished($artwork, $product, $request)->with(lookedAt: true);
-        $journal->apply($batch, \sprintf('Framed "%s" on %s', $this->in($batch, $artwork)->title(), $product), [\sprintf('framing:%d:%s', $artwork->id(), $product) => $memo->toArray()]);
+        $sitting = $this->sitting($batch, $artwork, $product);
+        $memo = Wished::in($request->request, $sitting->shared)->with(lookedAt: true);
+        $this->journal->apply($batch, \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($sitting)), [$sitting->subject() => $memo->toArray()]);
 
-        return $this->docket($batch, $artwork, $product, $memo);
+        return $this->figures($batch, $this->sitting($batch, $artwork, $product));
     }
 
     /** Seen and found right. */
     #[Route('/looks-right', name: 'framing_right', methods: ['POST'])]
-    public function looksRight(Batch $batch, BatchArtwork $artwork, string $product, Journal $journal): Response
+    public function looksRight(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
-        $memo = $artwork->framing($product)?->memo() ?? new FramingMemo();
-        $journal->apply($batch, \sprintf('Looked at "%s" on %s', $this->in($batch, $artwork)->title(), $product), [\sprintf('framing:%d:%s', $artwork->id(), $product) => $memo->with(lookedAt: true)->toArray()]);
-        $next = Walk::through($batch, $this->sheet, $this->sheet->place($artwork, $this->product($product)))->next();
-        if (null === $next) {
-            return $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
-        }
+        $sitting = $this->sitting($batch, $artwork, $product);
+        $this->journal->apply($batch, \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($sitting)), [$sitting->subject() => $sitting->shared->with(lookedAt: true)->toArray()]);
+        $next = Walk::through($batch, $this->sheet, $this->sheet->place($artwork, $sitting->product))->next();
 
-        return $this->redirectToRoute('framing', ['batch' => $batch->id(), 'artwork' => $next->artwork->id(), 'product' => $next->product->code], Response::HTTP_SEE_OTHER);
+        return null === $next
+            ? $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER)
+            : $this->redirectToRoute('framing', ['batch' => $batch->id(), 'artwork' => $next->artwork->id(), 'product' => $next->product->code], Response::HTTP_SEE_OTHER);
     }
 
-    private function docket(Batch $batch, BatchArtwork $artwork, string $product, FramingMemo $memo): Response
+    /** The product leaves its family, sitting as it did there, or comes back to it. */
+    #[Route('/family', name: 'framing_family', methods: ['POST'])]
+    public function family(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
-        $placed = $this->trial->place($this->in($batch, $artwork), $this->product($product), $memo);
-        $response = $this->render('framing/_docket.html.twig', ['batch' => $batch, 'placed' => $placed, 'bench' => Bench::of($placed)]);
-        $response->headers->set('X-Crop', implode(',', $placed->placement->crop->toArray()));
+        $sitting = $this->sitting($batch, $artwork, $product);
+        $memo = $sitting->own->alone ? $sitting->own->sittingAs(new FramingMemo())->with(alone: false) : $sitting->own->sittingAs($sitting->shared)->with(alone: true);
+        $what = $sitting->own->alone ? 'Brought %s back to its family for "%s"' : 'Framed %s by itself for "%s"';
+        $this->journal->apply($batch, \sprintf($what, $sitting->product->name, $artwork->title()), [$sitting->ownSubject() => $memo->toArray()]);
+
+        return $this->redirectToRoute('framing', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product], Response::HTTP_SEE_OTHER);
+    }
+
+    /** What must stay in the picture, for every product. */
+    #[Route('/keep-boxes', name: 'framing_boxes', methods: ['POST'])]
+    public function keepBoxes(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    {
+        $this->sitting($batch, $artwork, $product);
+        try {
+            $boxes = FractionBox::listOf(json_decode($request->request->getString('boxes'), true));
+        } catch (UnreadableMeasure $e) {
+            throw new BadRequestHttpException($e->getMessage(), $e);
+        }
+        $what = [] === $boxes ? 'Let everything be cut in "%s"' : 'Marked what must stay in "%s"';
+        $this->journal->apply($batch, \sprintf($what, $artwork->title()), ['keep:'.$artwork->id() => ['boxes' => array_map(static fn (FractionBox $box): array => $box->toList(), $boxes)]]);
+
+        return $this->figures($batch, $this->sitting($batch, $artwork, $product));
+    }
+
+    private function figures(Batch $batch, Sitting $sitting): Response
+    {
+        $view = $this->view($batch, $sitting);
+        $response = $this->render('framing/_figures.html.twig', $view);
+        $response->headers->set('X-Crop', implode(',', $view['placed']->placement->crop->toArray()));
 
         return $response;
     }
 
-    private function wished(BatchArtwork $artwork, string $product, Request $request): FramingMemo
+    /** @return array{batch: Batch, placed: PlacedArtwork, bench: array<string, mixed>, siblings: list<PlacedArtwork>} */
+    private function view(Batch $batch, Sitting $sitting): array
     {
-        $memo = $artwork->framing($product)?->memo() ?? new FramingMemo();
-        $values = $request->isMethodSafe() ? $request->query : $request->request;
-        $memo = $memo->with(orientation: OrientationRule::tryFrom($values->getString('orientation')));
-        if ($values->has('reset')) {
-            return $memo->withoutFraming();
+        $placed = $this->sheet->placeAs($sitting);
+
+        return ['batch' => $batch, 'placed' => $placed, 'bench' => Bench::of($placed)->toArray(), 'siblings' => $this->siblings($batch, $sitting)];
+    }
+
+    /** @return list<PlacedArtwork> all products that this framing serves, as they would print */
+    private function siblings(Batch $batch, Sitting $sitting): array
+    {
+        $siblings = [];
+        foreach ($this->sheet->products($batch) as $product) {
+            $theirs = Sitting::of($sitting->artwork, $product);
+            if ($theirs->family->key === $sitting->family->key) {
+                $siblings[] = $this->sheet->placeAs($theirs->place === $sitting->place ? $theirs->trying($sitting->shared) : $theirs);
+            }
         }
-        $number = static fn (string $name, float $default): float => is_numeric($values->getString($name)) ? (float) $values->getString($name) : $default;
 
-        return $values->has('x') ? $memo->with(framing: new Framing($number('x', 0.5), $number('y', 0.5), $number('zoom', 1.0))) : $memo;
+        return $siblings;
     }
 
-    private function in(Batch $batch, BatchArtwork $artwork): BatchArtwork
+    private function called(Sitting $sitting): string
     {
-        return $artwork->batch() === $batch && !$artwork->isRemoved() ? $artwork : throw $this->createNotFoundException();
+        return $sitting->own->alone ? $sitting->product->name : $sitting->family->label;
     }
 
-    private function product(string $code): Product
+    private function sitting(Batch $batch, BatchArtwork $artwork, string $code): Sitting
     {
-        return $this->shelf->find($code)?->product() ?? throw $this->createNotFoundException();
+        $product = $this->shelf->find($code)?->product();
+        if (null === $product || $artwork->batch() !== $batch || $artwork->isRemoved()) {
+            throw $this->createNotFoundException();
+        }
+
+        return Sitting::of($artwork, $product);
     }
 }

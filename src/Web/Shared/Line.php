@@ -46,7 +46,13 @@ final class Line
         $count = static fn (IntakeState $state): int => \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => $state === $artwork->state()));
         $placed = array_values(array_filter($this->sheet->placements($batch), static fn (PlacedArtwork $placed): bool => !$placed->isExcluded()));
         $short = \count(array_filter($placed, static fn (PlacedArtwork $placed): bool => $placed->isShort()));
-        $toLookAt = array_values(array_filter($placed, static fn (PlacedArtwork $placed): bool => $placed->wantsLook()));
+        $toLookAt = [];
+        foreach ($placed as $one) {
+            if ($one->wantsLook()) {
+                $toLookAt[$one->framingKey()] ??= $one;
+            }
+        }
+        $toLookAt = array_values($toLookAt);
         $run = $this->deliveries->lastRun($batch);
         $wanted = null === $run ? [] : array_filter($run->files(), static fn (PrintFile $file): bool => PrintState::Short !== $file->state() && PrintState::Cancelled !== $file->state());
         $made = array_filter($wanted, static fn (PrintFile $file): bool => $file->state()->isDelivered());

@@ -129,7 +129,7 @@ final class FolderMaker
         foreach ($masters as $master => [$path, $facts]) {
             $master = (string) $master;
             foreach ($order->products as $product) {
-                $placement = $this->planner->plan($facts->artwork(), $product, Wishes::none());
+                $placement = $this->planner->plan($facts->artwork(), $product, new Wishes(focus: $facts->focus));
                 $index = \count($this->entries);
                 if (null === $placement->output) {
                     ++$this->short;

@@ -82,7 +82,7 @@ final class PoseTest extends TestCase
         $placement = $this->plan('3000x2000', '10x10in', new Wishes(sits: Sits::Whole));
         self::assertSame([1.0, 300.0, Verdict::Ample], [$placement->keptShare, $placement->effective->value, $placement->verdict]);
         self::assertEquals(new PixelSize(3000, 3000), $placement->output?->size);
-        self::assertEquals(new PixelWindow(0, 500, 3000, 2000), $placement->output->lay?->part);
+        self::assertEquals(new PixelWindow(0, 500, 3000, 2000), $placement->output?->lay?->part);
         // Half as large it is 600 ppi; pushed to the left lower corner of the free room.
         $small = $this->plan('3000x2000', '10x10in', new Wishes(framing: new Framing(0, 1, 0.5), sits: Sits::Whole, edge: Edge::Blurred));
         self::assertEquals([600.0, new PixelWindow(0, 2000, 1500, 1000), Edge::Blurred], [$small->effective->value, $small->output?->lay?->part, $small->output?->lay?->edge]);

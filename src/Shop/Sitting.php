@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop;
+
+use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\Proportion;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\FramingMemo;
+
+/** How an artwork sits on a product: as on its whole family, unless the product left it. */
+final readonly class Sitting
+{
+    private function __construct(
+        public BatchArtwork $artwork,
+        public Product $product,
+        public Proportion $family,
+        /** Where the framing is kept that counts: the family's place or the product's own. */
+        public string $place,
+        /** What is kept there. */
+        public FramingMemo $shared,
+        /** What concerns this product alone. */
+        public FramingMemo $own,
+    ) {
+    }
+
+    public static function of(BatchArtwork $artwork, Product $product): self
+    {
+        $family = Proportion::of($product);
+        $own = $artwork->memo($product->code);
+        $place = $own->alone ? $product->code : self::familyPlace($family);
+
+        return new self($artwork, $product, $family, $place, $own->alone ? $own : $artwork->memo($place), $own);
+    }
+
+    public static function familyPlace(Proportion $family): string
+    {
+        return '~'.$family->key;
+    }
+
+    /** The same with another framing, to see what would come of it. */
+    public function trying(FramingMemo $memo): self
+    {
+        return new self($this->artwork, $this->product, $this->family, $this->place, $memo, $this->own);
+    }
+
+    public function wishes(): Wishes
+    {
+        return new Wishes(
+            orientation: $this->shared->orientation,
+            framing: $this->shared->framing,
+            keep: $this->artwork->keepBoxes(),
+            limit: $this->own->limit,
+            policy: $this->own->policy,
+            pose: $this->shared->pose,
+            sits: $this->shared->sits,
+            edge: $this->shared->edge,
+            colour: $this->shared->colour,
+            bled: $this->shared->bled,
+            focus: $this->artwork->facts()->focus,
+        );
+    }
+
+    /** Names the place in the journal. */
+    public function subject(): string
+    {
+        return \sprintf('framing:%d:%s', $this->artwork->id(), $this->place);
+    }
+
+    public function ownSubject(): string
+    {
+        return \sprintf('framing:%d:%s', $this->artwork->id(), $this->product->code);
+    }
+}
