@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Fit\Planner;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\Proportion;
@@ -13,7 +14,7 @@ use Snugfit\Shop\Entity\BatchArtwork;
 /** Plans every placement of a batch with what people asked for. */
 final readonly class FitSheet
 {
-    public function __construct(private Planner $planner, private Shelf $shelf)
+    public function __construct(private Planner $planner, private Shelf $shelf, private EntityManagerInterface $entities)
     {
     }
 
@@ -31,6 +32,15 @@ final readonly class FitSheet
         return array_merge(...array_values($families));
     }
 
+    /** @return list<BatchArtwork> those that were read, with their framings fetched at once */
+    public function artworks(Batch $batch): array
+    {
+        $this->entities->createQueryBuilder()->select('artwork', 'framing')->from(BatchArtwork::class, 'artwork')->leftJoin('artwork.framings', 'framing')
+            ->where('artwork.batch = :batch')->setParameter('batch', $batch)->getQuery()->getResult();
+
+        return $batch->readArtworks();
+    }
+
     public function place(BatchArtwork $artwork, Product $product): PlacedArtwork
     {
         return $this->placeAs(Sitting::of($artwork, $product));
@@ -46,7 +56,7 @@ final readonly class FitSheet
     {
         $products = $this->products($batch);
         $placed = [];
-        foreach ($batch->readArtworks() as $artwork) {
+        foreach ($this->artworks($batch) as $artwork) {
             foreach ($products as $product) {
                 $placed[] = $this->place($artwork, $product);
             }

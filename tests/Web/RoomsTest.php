@@ -60,8 +60,8 @@ final class RoomsTest extends ShopTestCase
         $this->give($batch, 'bell.png', 1800, 1200, 'posters');
         $rows = fn (string $query): int => $this->browser->request('GET', "/batches/{$batch->id()}/fit?$query")->filter('tbody th.art')->count();
         self::assertSame([2, 1, 1, 0], [$rows(''), $rows('find=BELL'), $rows('find=posters/'), $rows('find=whale')]);
-        $page = $this->browser->request('GET', "/batches/{$batch->id()}/fit?show=short");
-        self::assertSame(['1', '1'], [$page->filter('.cell.short:not(.dim)')->count().'', trim($page->filter('button[value=short] b')->text())]);
+        $page = $this->browser->request('GET', "/batches/{$batch->id()}/fit?verdict=short");
+        self::assertSame(['1', '1'], [$page->filter('.cell.short:not(.dim)')->count().'', trim($page->filter('[data-chip=short] b')->text())]);
     }
 
     public function test_a_placement_left_out_is_not_made(): void

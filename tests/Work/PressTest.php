@@ -70,7 +70,7 @@ final class PressTest extends ShopTestCase
         self::assertSame(['4x6' => PrintState::Unchanged, '5x7' => PrintState::Unchanged], $this->states($batch));
         self::assertSame($before, $this->inodes($batch));
 
-        $this->journal()->apply($batch, 'Framed', ["framing:{$artwork->id()}:5x7" => (new FramingMemo(framing: new Framing(0, 0, 1.5)))->toArray()]);
+        $this->journal()->apply($batch, 'Framed', ["framing:{$artwork->id()}:~5-7" => (new FramingMemo(framing: new Framing(0, 0, 1.5)))->toArray()]);
         $this->press($batch);
         self::assertSame(['4x6' => PrintState::Unchanged, '5x7' => PrintState::Made], $this->states($batch));
         self::assertCount(2, $this->inodes($batch), 'the file that was made again took the place of the old one');

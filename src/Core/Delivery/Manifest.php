@@ -56,23 +56,6 @@ final readonly class Manifest
             $lines[] = [$one['master'], ...array_fill(0, \count(self::COLUMNS) - 3, ''), PreflightResult::None->value, $one['reason']];
         }
 
-        return implode('', array_map(self::line(...), $lines));
-    }
-
-    /** @param list<string|int|float> $cells */
-    private static function line(array $cells): string
-    {
-        return implode(',', array_map(self::cell(...), $cells))."\r\n";
-    }
-
-    private static function cell(string|int|float $value): string
-    {
-        $text = (string) $value;
-        // A text that a spreadsheet would take for a formula is kept a text.
-        if (\is_string($value) && 1 === preg_match('/^[=+\-@\t\r]/', $text)) {
-            $text = "'".$text;
-        }
-
-        return 1 === preg_match('/[",\r\n]/', $text) ? '"'.str_replace('"', '""', $text).'"' : $text;
+        return implode('', array_map(Csv::line(...), $lines));
     }
 }

@@ -32,6 +32,12 @@ enum Verdict: string
         return $enlargement <= $limit * (1 + 1e-8);
     }
 
+    /** Whether the print needs more pixels than the crop has, and gets them. */
+    public function grows(): bool
+    {
+        return self::Grow === $this || self::GrowToFloor === $this;
+    }
+
     public function label(): string
     {
         return match ($this) {

@@ -10,8 +10,10 @@ use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\Journal;
 use Snugfit\Shop\Shelf;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** The fit sheet: artworks × products. What can this picture be sold on? */
@@ -24,35 +26,58 @@ final class FitSheetController extends AbstractController
     public function show(Batch $batch, Request $request, FitSheet $sheet, Shelf $shelf): Response
     {
         $products = $sheet->products($batch);
-        $filter = SheetFilter::tryFrom($request->query->getString('show')) ?? SheetFilter::All;
-        $find = trim($request->query->getString('find'));
-        $rows = SheetRows::of($batch, $sheet, $filter, $find);
+        $query = SheetQuery::in($request->query);
+        $rows = SheetRows::of($batch, $sheet, $query);
+        // For paper, all of them come at once.
+        $count = $request->query->has('paper') ? max(1, \count($rows->rows)) : self::ROWS;
 
         return $this->render('fit-sheet/sheet.html.twig', [
             'batch' => $batch,
             'products' => $products,
-            'groups' => SheetColumns::byProportion($products),
+            'families' => SheetColumns::families($products),
             'shelf' => $shelf->catalogue()->products,
-            'filter' => $filter,
-            'filters' => SheetFilter::cases(),
-            'find' => $find,
+            'query' => $query,
             'counts' => $rows->counts,
-            'rows' => \array_slice($rows->rows, 0, self::ROWS),
+            'placements' => $rows->placements,
+            'rows' => \array_slice($rows->rows, 0, $count),
             'total' => \count($rows->rows),
-            'next' => self::ROWS,
+            'next' => $count,
         ]);
     }
 
-    /** Further rows, as HTML. */
+    /** Further rows, or those that are shown anew after an act, as HTML. */
     #[Route('/batches/{batch<\d+>}/fit/rows', name: 'fit_rows', methods: ['GET'])]
     public function rows(Batch $batch, Request $request, FitSheet $sheet): Response
     {
-        $filter = SheetFilter::tryFrom($request->query->getString('show')) ?? SheetFilter::All;
-        $rows = SheetRows::of($batch, $sheet, $filter, trim($request->query->getString('find')))->rows;
+        $query = SheetQuery::in($request->query);
+        $rows = SheetRows::of($batch, $sheet, $query)->rows;
         $from = max(0, $request->query->getInt('from'));
+        $count = max(self::ROWS, min(1000, $request->query->getInt('count')));
 
         return $this->render('fit-sheet/_rows.html.twig', [
-            'batch' => $batch, 'products' => $sheet->products($batch), 'filter' => $filter, 'rows' => \array_slice($rows, $from, self::ROWS), 'next' => $from + self::ROWS, 'total' => \count($rows),
+            'batch' => $batch, 'products' => $sheet->products($batch), 'query' => $query, 'rows' => \array_slice($rows, $from, $count), 'next' => $from + $count, 'total' => \count($rows),
+        ]);
+    }
+
+    /** Does something to many placements. */
+    #[Route('/batches/{batch<\d+>}/fit/act', name: 'fit_act', methods: ['POST'])]
+    public function act(Batch $batch, Request $request, SheetActs $acts): Response
+    {
+        $cells = array_values(array_filter($request->request->all('cells'), is_string(...)));
+        if (!$acts->apply($batch, $request->request->getString('act'), $request->request->getString('value'), $cells)) {
+            throw new BadRequestHttpException('There is no such act.');
+        }
+
+        return new Response('', Response::HTTP_NO_CONTENT);
+    }
+
+    #[Route('/batches/{batch<\d+>}/fit.csv', name: 'fit_csv', methods: ['GET'])]
+    public function csv(Batch $batch, Request $request, FitSheet $sheet): Response
+    {
+        $rows = SheetRows::of($batch, $sheet, SheetQuery::in($request->query))->rows;
+
+        return new Response(implode('', iterator_to_array(SheetCsv::lines($rows), false)), 200, [
+            'Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('fit-sheet-%s.csv', $batch->number())),
         ]);
     }
 

@@ -14,4 +14,28 @@ final readonly class SheetRow
     public function __construct(public BatchArtwork $artwork, public array $cells)
     {
     }
+
+    /**
+     * The largest product of each family that is not short: what the picture can be sold as.
+     *
+     * @return array<string, ?PlacedArtwork> by the family's label; null where none carries it
+     */
+    public function largest(): array
+    {
+        $largest = [];
+        foreach ($this->cells as $placed) {
+            $family = $placed->sitting->family->label;
+            $largest[$family] ??= null;
+            if (!$placed->isShort() && !$placed->isExcluded() && self::area($placed) > (null === $largest[$family] ? 0 : self::area($largest[$family]))) {
+                $largest[$family] = $placed;
+            }
+        }
+
+        return $largest;
+    }
+
+    private static function area(PlacedArtwork $placed): float
+    {
+        return $placed->placement->product->trim->width->inInches() * $placed->placement->product->trim->height->inInches();
+    }
 }

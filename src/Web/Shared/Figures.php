@@ -9,6 +9,8 @@ use Snugfit\Core\Fit\PlacementReason;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\Proportion;
 use Twig\Attribute\AsTwigFilter;
 use Twig\Attribute\AsTwigFunction;
 
@@ -30,6 +32,13 @@ final readonly class Figures
     public function why(Placement $placement): string
     {
         return PlacementReason::of($placement);
+    }
+
+    /** The key of the family that a product belongs to. */
+    #[AsTwigFunction('proportion')]
+    public function proportion(Product $product): string
+    {
+        return Proportion::of($product)->key;
     }
 
     /** A length in the person's unit, with it. */

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\FitSheet;
+
+use Snugfit\Core\Fit\EnlargePolicy;
+use Snugfit\Core\Fit\Sits;
+use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\Product;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\FramingMemo;
+use Snugfit\Shop\FitSheet;
+use Snugfit\Shop\Journal;
+use Snugfit\Shop\Sitting;
+
+/** What can be done to many placements at once, each as one act that can be taken back. */
+final readonly class SheetActs
+{
+    public function __construct(private FitSheet $sheet, private Journal $journal)
+    {
+    }
+
+    /**
+     * @param list<string> $cells "ARTWORK:PRODUCT"
+     *
+     * @return bool false where there is no such act
+     */
+    public function apply(Batch $batch, string $act, string $value, array $cells): bool
+    {
+        $sittings = $this->sittings($batch, $cells);
+        $model = 'copy' === $act ? ($this->sittings($batch, [$value])[0] ?? null) : null;
+        $limit = is_numeric($value) ? min(Product::EXTREME_LIMIT, max(1.0, (float) $value)) : null;
+        $change = match ($act) {
+            'orientation' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(orientation: OrientationRule::tryFrom($value)),
+            'sits' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(sits: Sits::tryFrom($value)),
+            'looks-right' => static fn (FramingMemo $memo): FramingMemo => $memo->with(lookedAt: true),
+            'copy' => null === $model ? null : static fn (FramingMemo $memo): FramingMemo => $memo->sittingAs($model->shared),
+            'reset' => static fn (FramingMemo $memo): FramingMemo => new FramingMemo(alone: $memo->alone),
+            default => null,
+        };
+        $own = match ($act) {
+            'limit' => static fn (FramingMemo $memo): FramingMemo => $memo->withLimit($limit),
+            'enlarge' => static fn (FramingMemo $memo): FramingMemo => $memo->with(policy: EnlargePolicy::tryFrom($value)),
+            'leave-out' => static fn (FramingMemo $memo): FramingMemo => $memo->with(excluded: true),
+            'take-in' => static fn (FramingMemo $memo): FramingMemo => $memo->with(excluded: false),
+            'reset' => static fn (FramingMemo $memo): FramingMemo => new FramingMemo(),
+            default => null,
+        };
+        if (null === $change && null === $own) {
+            return false;
+        }
+        $after = [];
+        foreach ($sittings as $sitting) {
+            if (null !== $change) {
+                $after[$sitting->subject()] = $change($sitting->shared)->toArray();
+            }
+            if (null !== $own) {
+                $after[$sitting->ownSubject()] = $own($sitting->own)->toArray();
+            }
+        }
+        $this->journal->apply($batch, \sprintf('%s %d placement%s', self::WORDS[$act], \count($sittings), 1 === \count($sittings) ? '' : 's'), $after);
+
+        return true;
+    }
+
+    private const WORDS = [
+        'orientation' => 'Turned', 'sits' => 'Changed how to sit for', 'looks-right' => 'Found right', 'copy' => 'Copied a framing to', 'reset' => 'Reset',
+        'limit' => 'Set the limit of', 'enlarge' => 'Set when to enlarge', 'leave-out' => 'Left out', 'take-in' => 'Took in',
+    ];
+
+    /**
+     * @param list<string> $cells
+     *
+     * @return list<Sitting>
+     */
+    private function sittings(Batch $batch, array $cells): array
+    {
+        $products = [];
+        foreach ($this->sheet->products($batch) as $product) {
+            $products[$product->code] = $product;
+        }
+        $artworks = [];
+        foreach ($this->sheet->artworks($batch) as $artwork) {
+            $artworks[$artwork->id()] = $artwork;
+        }
+        $sittings = [];
+        foreach ($cells as $cell) {
+            [$id, $code] = [...explode(':', $cell, 2), ''];
+            if (isset($artworks[(int) $id], $products[$code])) {
+                $sittings[] = Sitting::of($artworks[(int) $id], $products[$code]);
+            }
+        }
+
+        return $sittings;
+    }
+}
