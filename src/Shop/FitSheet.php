@@ -12,9 +12,12 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 
 /** Plans every placement of a batch with what people asked for. */
-final readonly class FitSheet
+final class FitSheet
 {
-    public function __construct(private Planner $planner, private Shelf $shelf, private EntityManagerInterface $entities)
+    /** @var array<string, PlacedArtwork> planned before in this request, by artwork and product */
+    private array $known = [];
+
+    public function __construct(private readonly Planner $planner, private readonly Shelf $shelf, private readonly EntityManagerInterface $entities)
     {
     }
 
@@ -43,7 +46,15 @@ final readonly class FitSheet
 
     public function place(BatchArtwork $artwork, Product $product): PlacedArtwork
     {
-        return $this->placeAs(Sitting::of($artwork, $product));
+        $sitting = Sitting::of($artwork, $product);
+        $key = $artwork->id().':'.$product->code;
+        $known = $this->known[$key] ?? null;
+        // A page plans all of a batch for its line and again for its room.
+        if (null !== $known && $known->sitting->isAs($sitting)) {
+            return $known;
+        }
+
+        return $this->known[$key] = $this->placeAs($sitting);
     }
 
     public function placeAs(Sitting $sitting): PlacedArtwork

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop;
 
+use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\Proportion;
 use Snugfit\Shop\Entity\BatchArtwork;
@@ -23,6 +25,9 @@ final readonly class Sitting
         public FramingMemo $shared,
         /** What concerns this product alone. */
         public FramingMemo $own,
+        private Artwork $picture,
+        /** @var list<FractionBox> */
+        private array $keep,
     ) {
     }
 
@@ -32,7 +37,7 @@ final readonly class Sitting
         $own = $artwork->memo($product->code);
         $place = $own->alone ? $product->code : self::familyPlace($family);
 
-        return new self($artwork, $product, $family, $place, $own->alone ? $own : $artwork->memo($place), $own);
+        return new self($artwork, $product, $family, $place, $own->alone ? $own : $artwork->memo($place), $own, $artwork->artwork(), $artwork->keepBoxes());
     }
 
     public static function familyPlace(Proportion $family): string
@@ -43,7 +48,7 @@ final readonly class Sitting
     /** The same with another framing, to see what would come of it. */
     public function trying(FramingMemo $memo): self
     {
-        return new self($this->artwork, $this->product, $this->family, $this->place, $memo, $this->own);
+        return new self($this->artwork, $this->product, $this->family, $this->place, $memo, $this->own, $this->picture, $this->keep);
     }
 
     public function wishes(): Wishes
@@ -51,7 +56,7 @@ final readonly class Sitting
         return new Wishes(
             orientation: $this->shared->orientation,
             framing: $this->shared->framing,
-            keep: $this->artwork->keepBoxes(),
+            keep: $this->keep,
             limit: $this->own->limit,
             policy: $this->own->policy,
             pose: $this->shared->pose,
@@ -61,6 +66,13 @@ final readonly class Sitting
             bled: $this->shared->bled,
             focus: $this->artwork->facts()->focus,
         );
+    }
+
+    /** Whether the planner would decide the same. */
+    public function isAs(self $other): bool
+    {
+        return $this->artwork === $other->artwork && $this->picture == $other->picture && $this->product == $other->product
+            && $this->shared == $other->shared && $this->own == $other->own && $this->keep == $other->keep;
     }
 
     /** Names the place in the journal. */

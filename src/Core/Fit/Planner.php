@@ -29,15 +29,16 @@ final readonly class Planner
     public function plan(Artwork $artwork, Product $product, Wishes $wishes): Placement
     {
         $picture = $wishes->pose->size($artwork->size);
+        $boxes = array_map(static fn (FractionBox $box): PixelWindow => $wishes->pose->box($box)->inPixelsOf($picture), $wishes->keep);
         $best = null;
         foreach ($this->waysUp($product->sizedFor($picture), $wishes->orientation) as $turned) {
-            $placement = $this->planUpright($artwork, $picture, $turned, $wishes);
-            if (null === $best || $this->isBetter($placement, $best)) {
-                $best = $placement;
+            $cut = $this->cut($picture, $turned, $wishes, $boxes);
+            if (null === $best || $cut->isBetterThan($best)) {
+                $best = $cut;
             }
         }
 
-        return $best;
+        return $this->place($artwork, $picture, $best, $wishes);
     }
 
     /** @return non-empty-list<Product> portrait first, so that a tie goes to it */
@@ -57,28 +58,21 @@ final readonly class Planner
         };
     }
 
-    private function isBetter(Placement $one, Placement $other): bool
-    {
-        if (abs($one->keptOfBoxes - $other->keptOfBoxes) > 1e-9) {
-            return $one->keptOfBoxes > $other->keptOfBoxes;
-        }
-
-        // A whole picture keeps all of itself either way up; the one that shows it larger is better.
-        return Sits::Whole === $one->sits
-            ? $one->effective->value < $other->effective->value * (1 - 1e-10)
-            : $one->crop->size()->pixels() > $other->crop->size()->pixels();
-    }
-
-    private function planUpright(Artwork $artwork, PixelSize $picture, Product $product, Wishes $wishes): Placement
+    /** @param list<PixelWindow> $boxes */
+    private function cut(PixelSize $picture, Product $product, Wishes $wishes, array $boxes): Cut
     {
         $surround = new Surround($product, $wishes);
-        $full = $surround->part($product->target, null)->size();
-        $boxes = array_map(static fn (FractionBox $box): PixelWindow => $wishes->pose->box($box)->inPixelsOf($picture), $wishes->keep);
         $focus = null === $wishes->focus ? null : $wishes->pose->box($wishes->focus)->inPixelsOf($picture);
-        $crop = $this->crops->find($picture, $surround->cropRatio($picture), $surround->isWhole() ? $picture : $full, $wishes->pose->tilt, $surround->isWhole() ? null : $wishes->framing, $boxes, $focus);
-        // Of a whole picture, the part is as large as the picture's own proportion lets it be.
-        $full = $surround->part($product->target, $crop)->size();
+        $exact = $surround->isWhole() ? $picture : $surround->part($product->target, null)->size();
+        $crop = $this->crops->find($picture, $surround->cropRatio($picture), $exact, $wishes->pose->tilt, $surround->isWhole() ? null : $wishes->framing, $boxes, $focus);
 
+        return new Cut($product, $surround, $crop, $this->keptOf($boxes, $crop, $wishes->pose->tilt));
+    }
+
+    private function place(Artwork $artwork, PixelSize $picture, Cut $cut, Wishes $wishes): Placement
+    {
+        [$product, $surround, $crop] = [$cut->product, $cut->surround, $cut->crop];
+        $full = $surround->part($product->target, $crop)->size();
         $effective = $artwork->isVector ? $product->target : $surround->effective($crop);
         $enlargement = $artwork->isVector ? 1.0 : max($full->width / $crop->width, $full->height / $crop->height);
         $limit = min(Product::EXTREME_LIMIT, $wishes->limit ?? $product->limit ?? $artwork->kind->usualLimit());
@@ -87,7 +81,6 @@ final readonly class Planner
             ? Verdict::Ample
             : Verdict::of($effective, $product->target, $product->floor, $limit);
         $ppi = $this->outputPpi($verdict, $effective, $product, $limit, $wishes->policy);
-        $kept = $this->keptOf($boxes, $crop, $wishes->pose->tilt);
 
         return new Placement(
             artwork: $artwork,
@@ -96,8 +89,8 @@ final readonly class Planner
             sits: $wishes->sits,
             crop: $crop,
             keptShare: $crop->size()->pixels() / $picture->pixels(),
-            keepsBox: $kept > 1 - 1e-9,
-            keptOfBoxes: $kept,
+            keepsBox: $cut->keptOfBoxes > 1 - 1e-9,
+            keptOfBoxes: $cut->keptOfBoxes,
             effective: $effective,
             enlargement: $enlargement,
             limit: $limit,
@@ -110,6 +103,9 @@ final readonly class Planner
     /** @param list<PixelWindow> $boxes */
     private function keptOf(array $boxes, PixelWindow $crop, float $tilt): float
     {
+        if ([] === $boxes) {
+            return 1.0;
+        }
         $tilted = new Tilted($tilt);
         $all = $kept = 0.0;
         foreach ($boxes as $box) {
@@ -117,7 +113,7 @@ final readonly class Planner
             $kept += $box->size()->pixels() * $tilted->keptOf($box, $crop);
         }
 
-        return $all > 0 ? $kept / $all : 1.0;
+        return $kept / $all;
     }
 
     /** The ppi of the print file; null where there is none to make. */

@@ -83,7 +83,12 @@ final readonly class Length
 
     public function plus(self ...$others): self
     {
-        return new self($this->ticks + array_sum(array_map(static fn (self $other): int => $other->ticks, $others)));
+        $ticks = $this->ticks;
+        foreach ($others as $other) {
+            $ticks += $other->ticks;
+        }
+
+        return new self($ticks);
     }
 
     public function isZero(): bool

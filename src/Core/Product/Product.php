@@ -20,6 +20,8 @@ final readonly class Product
     /** An enlargement beyond this is never made (common practice). */
     public const EXTREME_LIMIT = 16.0;
 
+    private PrintSize $area;
+
     /** @param non-empty-list<Format> $formats allowed for print files, the preferred one first */
     public function __construct(
         public string $code,
@@ -40,7 +42,8 @@ final readonly class Product
         /** Null for a product of fixed width and height; else $trim is the size that a square picture gets. */
         public ?FreeSize $freeSize = null,
     ) {
-        if (null !== $freeSize && !$this->printArea()->equals($trim)) {
+        $this->area = new PrintSize($trim->width->plus($bleed->left, $bleed->right), $trim->height->plus($bleed->top, $bleed->bottom));
+        if (null !== $freeSize && !$this->area->equals($trim)) {
             throw ImpossibleProduct::freeWithBleed($code);
         }
         if ($target->value < $floor->value) {
@@ -68,10 +71,7 @@ final readonly class Product
     /** Trim and bleed together, as the trim is given. */
     public function printArea(): PrintSize
     {
-        return new PrintSize(
-            $this->trim->width->plus($this->bleed->left, $this->bleed->right),
-            $this->trim->height->plus($this->bleed->top, $this->bleed->bottom),
-        );
+        return $this->area;
     }
 
     /** A product that leaves every picture its own proportions. */

@@ -27,6 +27,15 @@ final readonly class Proportion
 
     public static function of(Product $product): self
     {
+        // Products are values; a sheet asks for the same ones thousands of times.
+        /** @var \WeakMap<Product, self> $known */
+        static $known = new \WeakMap();
+
+        return $known[$product] ??= self::find($product);
+    }
+
+    private static function find(Product $product): self
+    {
         if ($product->keepsProportions()) {
             return new self('own', 'own proportions');
         }

@@ -20,7 +20,7 @@ use Symfony\Component\Routing\Attribute\Route;
 final class FitSheetController extends AbstractController
 {
     /** Rows that come with the page; the others follow as they are scrolled to. */
-    private const ROWS = 30;
+    private const ROWS = 12;
 
     #[Route('/batches/{batch<\d+>}/fit', name: 'fit', methods: ['GET'])]
     public function show(Batch $batch, Request $request, FitSheet $sheet, Shelf $shelf): Response
@@ -40,7 +40,7 @@ final class FitSheetController extends AbstractController
             'counts' => $rows->counts,
             'placements' => $rows->placements,
             'rows' => \array_slice($rows->rows, 0, $count),
-            'total' => \count($rows->rows),
+            'total' => $rows->total,
             'next' => $count,
         ]);
     }
@@ -50,12 +50,12 @@ final class FitSheetController extends AbstractController
     public function rows(Batch $batch, Request $request, FitSheet $sheet): Response
     {
         $query = SheetQuery::in($request->query);
-        $rows = SheetRows::of($batch, $sheet, $query)->rows;
         $from = max(0, $request->query->getInt('from'));
-        $count = max(self::ROWS, min(1000, $request->query->getInt('count')));
+        $count = max(2 * self::ROWS, min(1000, $request->query->getInt('count')));
+        $rows = SheetRows::part($batch, $sheet, $query, $from, $count);
 
         return $this->render('fit-sheet/_rows.html.twig', [
-            'batch' => $batch, 'products' => $sheet->products($batch), 'query' => $query, 'rows' => \array_slice($rows, $from, $count), 'next' => $from + $count, 'total' => \count($rows),
+            'batch' => $batch, 'products' => $sheet->products($batch), 'query' => $query, 'rows' => $rows->rows, 'next' => $from + $count, 'total' => $rows->total,
         ]);
     }
 

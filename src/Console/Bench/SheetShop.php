@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Console\Bench;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Core\Artwork\Colour;
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Product\Catalogue;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Kernel;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Vault;
+use Snugfit\Work\Intake\Reception;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+/** Fills a shop of its own with one large batch whose pictures exist by their facts alone, for measuring the sheet. */
+#[AsCommand('bench:sheet-shop', 'Fill an empty shop with a batch of 200 artworks on 30 products', hidden: true)]
+final class SheetShop extends Command
+{
+    public const ARTWORKS = 200;
+    public const PRODUCTS = 30;
+
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly Vault $vault)
+    {
+        parent::__construct();
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        mt_srand(4);
+        $preview = Image::ofBytes(random_bytes(32 * 24 * 3), new PixelSize(32, 24), 3)->resize(new PixelSize(320, 240), Kernel::Mitchell)->held();
+        $batch = new Batch('Two hundred');
+        $batch->chooseProducts(array_map(strval(...), \array_slice(array_keys(Catalogue::standard()->products), 0, self::PRODUCTS)));
+        $this->entities->persist($batch);
+        for ($i = 1; $i <= self::ARTWORKS; ++$i) {
+            $hash = hash('sha256', (string) $i);
+            $artwork = new BatchArtwork($batch, \sprintf('picture-%03d.jpg', $i), '', $hash);
+            $artwork->wasRead(new MasterFacts(MasterFormat::Jpeg, new PixelSize(mt_rand(600, 9000), mt_rand(600, 9000)), 1_000_000, $hash, Colour::Rgb, 8, null, false, 300.0, 1, 1, Kind::cases()[$i % 5]));
+            $this->entities->persist($artwork);
+            $preview->save('webp', $this->vault->path(Vault::previewKey($hash, Reception::THUMBNAIL)), []);
+        }
+        $this->entities->flush();
+        $output->writeln((string) $batch->id());
+
+        return Command::SUCCESS;
+    }
+}
