@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, good, openBatch, allRead, drop, test } from './shop.mjs';
 
 test('a product is added, found on the fit sheet, and edited', async ({ page }) => {
@@ -27,4 +28,44 @@ test('a product is added, found on the fit sheet, and edited', async ({ page }) 
   await page.locator('.picker').getByText('Tea towel').click();
   await page.getByRole('button', { name: 'Use these' }).click();
   await expect(page.locator('.products th')).toHaveText(['Tea towel']);
+});
+
+test('products are copied, moved, retired and offered again', async ({ page }) => {
+  await page.goto('/shelf');
+  await page.getByRole('button', { name: 'Copy: Coaster' }).click();
+  await expect(page.locator('#coaster-2')).toContainText('Coaster 2');
+  await page.getByRole('button', { name: 'Up: Coaster 2' }).click();
+  const codes = () => page.locator('.shelf-table tbody tr[id]').evaluateAll((rows) => rows.map((row) => row.id));
+  await expect.poll(async () => (await codes()).indexOf('coaster-2') < (await codes()).indexOf('coaster')).toBe(true);
+  await page.getByRole('button', { name: 'Retire: Coaster 2' }).click();
+  await expect(page.locator('#coaster-2')).toContainText('retired');
+  const batch = await openBatch(page, 'Without it');
+  await drop(page, [good()[0]]);
+  await allRead(page, 1);
+  await page.goto(`/batches/${batch}/fit`);
+  await expect(page.locator('.picker input[value="coaster"]')).toHaveCount(1);
+  await expect(page.locator('.picker input[value="coaster-2"]')).toHaveCount(0);
+  await page.goto('/shelf');
+  await page.getByRole('button', { name: 'Offer again: Coaster 2' }).click();
+  await expect(page.locator('#coaster-2')).not.toContainText('retired');
+});
+
+test('a shelf goes out and comes in; a table with a fault changes nothing', async ({ page }) => {
+  page.expectsErrors = true;
+  await page.goto('/shelf');
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV' }).click()]);
+  const before = readFileSync(await download.path(), 'utf8');
+  const rows = await page.locator('.shelf-table tbody tr[id]').count();
+  const give = async (text) => {
+    await page.locator('#table').setInputFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+    await page.getByRole('button', { name: 'Bring in' }).click();
+  };
+  await give(`${before}banner,Banner,Wall,60cm,huge,,,100,,,either,jpeg,,,no,,\r\ntable-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,\r\n`);
+  await expect(page.getByRole('alert')).toContainText('Nothing was changed');
+  await expect(page.getByRole('alert')).toContainText(/Line \d+: "huge" is not a length/);
+  await expect(page.locator('.shelf-table tbody tr[id]')).toHaveCount(rows);
+  await page.goto('/shelf');
+  await give(`${before}table-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,\r\n`);
+  await expect(page.locator('#table-mat')).toContainText('15.75 × 11.81 in');
+  await expect(page.locator('.shelf-table tbody tr[id]')).toHaveCount(rows + 1);
 });

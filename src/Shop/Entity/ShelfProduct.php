@@ -29,6 +29,10 @@ class ShelfProduct
     #[ORM\Column]
     private int $position;
 
+    /** Not offered any more; batches that have it keep it. */
+    #[ORM\Column]
+    private bool $retired = false;
+
     public function __construct(Product $product, int $position)
     {
         $this->position = $position;
@@ -59,5 +63,20 @@ class ShelfProduct
     public function position(): int
     {
         return $this->position;
+    }
+
+    public function moveTo(int $position): void
+    {
+        $this->position = $position;
+    }
+
+    public function isRetired(): bool
+    {
+        return $this->retired;
+    }
+
+    public function setRetired(bool $retired): void
+    {
+        $this->retired = $retired;
     }
 }

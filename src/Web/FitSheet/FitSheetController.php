@@ -35,7 +35,7 @@ final class FitSheetController extends AbstractController
             'batch' => $batch,
             'products' => $products,
             'families' => SheetColumns::families($products),
-            'shelf' => $shelf->catalogue()->products,
+            'shelf' => $shelf->offered(),
             'query' => $query,
             'counts' => $rows->counts,
             'placements' => $rows->placements,

@@ -9,6 +9,7 @@ use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\FreeSize;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
@@ -42,7 +43,7 @@ final readonly class ProductForm
             'code' => $product->code,
             'name' => $product->name,
             'group' => $product->group,
-            'trim' => $length($product->trim->width).' × '.$length($product->trim->height),
+            'trim' => null !== $product->freeSize ? (string) $product->freeSize : $length($product->trim->width).' × '.$length($product->trim->height),
             'bleed' => $bleed->isEven() ? $length($bleed->top) : implode('; ', array_map($length, [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left])),
             'target' => $this->figures->plain($product->target->value, 2),
             'floor' => $this->figures->plain($product->floor->value, 2),
@@ -75,9 +76,10 @@ final readonly class ProductForm
             default => $value,
         });
         $name = $form->read('name', static fn (string $value): string => '' === $value ? throw new ImpossibleProduct('Give it a name.') : mb_strimwidth($value, 0, 100, '…'));
-        $trim = $form->read('trim', fn (string $value): PrintSize => PrintSize::parse($value, $this->person->unit()));
-        $bleed = $form->read('bleed', static fn (string $value): Bleed => self::bleed($value, $length));
+        $free = FreeSize::isMeant($form->text('trim')) ? $form->read('trim', FreeSize::parse(...)) : null;
         $target = $form->read('target', static fn (string $value): Ppi => Ppi::of(self::number($value)));
+        $trim = null === $free ? $form->read('trim', fn (string $value): PrintSize => PrintSize::parse($value, $this->person->unit())) : (null === $target ? null : Product::free('x', 'x', $free, $target, $target)->trim);
+        $bleed = $form->read('bleed', static fn (string $value): Bleed => self::bleed($value, $length));
         $floor = $form->optional('floor', static fn (string $value): Ppi => Ppi::of(self::number($value)));
         $distance = $form->optional('distance', $length);
         $safe = $form->optional('safe', $length);
@@ -93,10 +95,16 @@ final readonly class ProductForm
             return new Product(
                 code: $code, name: $name, trim: $trim, bleed: $bleed, target: $target, floor: $floor ?? Product::usualFloor($target, $distance),
                 rule: OrientationRule::tryFrom($form->text('orientation')) ?? OrientationRule::Either, formats: [$usual, ...array_values($others)], viewingDistance: $distance,
-                safeMargin: $safe, wrap: $wrap, wantsTransparency: '' !== $form->text('transparency'), maxBytes: $bytes, limit: $limit, group: $form->text('group'),
+                safeMargin: $safe, wrap: $wrap, wantsTransparency: '' !== $form->text('transparency'), maxBytes: $bytes, limit: $limit, group: $form->text('group'), freeSize: $free,
             );
         } catch (ImpossibleProduct $e) {
-            return [str_contains($e->getMessage(), 'floor') ? 'floor' : 'limit' => $e->getMessage()];
+            $field = match (true) {
+                str_contains($e->getMessage(), 'floor') => 'floor',
+                str_contains($e->getMessage(), 'bleed') => 'bleed',
+                default => 'limit',
+            };
+
+            return [$field => $e->getMessage()];
         }
     }
 

@@ -5,8 +5,12 @@ declare(strict_types=1);
 namespace Snugfit\Web\ProductShelf;
 
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\ProductTable;
+use Snugfit\Core\Product\UnreadableTable;
 use Snugfit\Shop\Shelf;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -21,12 +25,45 @@ final class ShelfController extends AbstractController
     #[Route('/shelf', name: 'shelf', methods: ['GET'])]
     public function show(): Response
     {
-        $groups = [];
-        foreach ($this->shelf->catalogue()->products as $product) {
-            $groups[$product->group][] = $product;
+        return $this->list([]);
+    }
+
+    #[Route('/shelf.{kind<csv|json>}', name: 'shelf_export', methods: ['GET'])]
+    public function export(string $kind, ProductTable $table): Response
+    {
+        $products = $this->shelf->offered();
+
+        return new Response('csv' === $kind ? $table->csv($products) : $table->json($products), 200, [
+            'Content-Type' => 'csv' === $kind ? 'text/csv; charset=utf-8' : 'application/json', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'product-shelf.'.$kind),
+        ]);
+    }
+
+    /** All of a file, or nothing of it. */
+    #[Route('/shelf/import', name: 'shelf_import', methods: ['POST'])]
+    public function import(Request $request, ProductTable $table): Response
+    {
+        $file = $request->files->get('table');
+        try {
+            $this->shelf->bring($table->read($file instanceof UploadedFile && $file->isValid() ? $file->getContent() : ''));
+        } catch (UnreadableTable $e) {
+            return $this->list($e->sentences);
         }
 
-        return $this->render('product-shelf/shelf.html.twig', ['groups' => $groups]);
+        return $this->redirectToRoute('shelf', [], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/shelf/{code}/{act<up|down|duplicate|retire|offer>}', name: 'shelf_act', methods: ['POST'])]
+    public function act(string $code, string $act): Response
+    {
+        $product = $this->shelf->find($code) ?? throw $this->createNotFoundException();
+        match ($act) {
+            'up' => $this->shelf->move($product, -1),
+            'down' => $this->shelf->move($product, 1),
+            'duplicate' => $this->shelf->duplicate($product),
+            default => $this->shelf->retire($product, 'retire' === $act),
+        };
+
+        return $this->redirectToRoute('shelf', ['_fragment' => $code], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/shelf/new', name: 'shelf_add', methods: ['GET', 'POST'])]
@@ -39,6 +76,17 @@ final class ShelfController extends AbstractController
     public function change(string $code, Request $request): Response
     {
         return $this->edit($request, $this->shelf->find($code)?->product() ?? throw $this->createNotFoundException());
+    }
+
+    /** @param list<string> $refused sentences about a table that was not taken */
+    private function list(array $refused): Response
+    {
+        $groups = [];
+        foreach ($this->shelf->products() as $shelved) {
+            $groups[$shelved->product()->group][] = $shelved;
+        }
+
+        return $this->render('product-shelf/shelf.html.twig', ['groups' => $groups, 'refused' => $refused], new Response(status: [] === $refused ? 200 : 422));
     }
 
     private function edit(Request $request, ?Product $product): Response

@@ -54,6 +54,13 @@ final readonly class Figures
         return $this->amount($size->width).' × '.$this->amount($size->height).' '.$this->person->unit()->value;
     }
 
+    /** How large a product is: its trim, or the rule that keeps a picture's own proportions. */
+    #[AsTwigFilter('product_size')]
+    public function productSize(Product $product): string
+    {
+        return null === $product->freeSize ? $this->printSize($product->trim) : (string) $product->freeSize;
+    }
+
     /** As short as the value allows: 300, 137.5. */
     #[AsTwigFilter('plain')]
     public function plain(float $value, int $places = 1): string
