@@ -7,6 +7,9 @@ export default () => ({
   async kind() {
     await this.change(this.$el.dataset.url, { kind: this.$el.value });
   },
+  async dismiss() {
+    await this.change(this.$el.dataset.url, { code: this.$el.dataset.code });
+  },
   async remove() {
     const card = this.$el.closest('[data-artwork]');
     await this.change(this.$root.dataset.remove, { ids: [card.dataset.artwork] });

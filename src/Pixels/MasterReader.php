@@ -6,6 +6,7 @@ namespace Snugfit\Pixels;
 
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Core\Artwork\Measures;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\VipsFailed;
 
@@ -14,7 +15,7 @@ final readonly class MasterReader
 {
     private const PREVIEW_QUALITY = 84;
 
-    public function __construct(private KindGuess $kinds = new KindGuess(), private FocusGuess $focus = new FocusGuess())
+    public function __construct(private KindGuess $kinds = new KindGuess(), private FocusGuess $focus = new FocusGuess(), private Measuring $measuring = new Measuring())
     {
     }
 
@@ -68,6 +69,7 @@ final readonly class MasterReader
             kindGuess: $this->kinds->guess($plain),
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
             focus: $this->focus->guess($plain),
+            measures: $master->format->isVector() ? new Measures() : $this->measuring->measure($plain),
         );
     }
 

@@ -15,7 +15,7 @@ use Snugfit\Shop\Entity\JournalEntry;
 
 /**
  * Every act of a person in a batch goes through here, so that all of it can be taken back and done again, also after a
- * reload. A subject names what changes: "framing:ARTWORK:PLACE", "keep:ARTWORK", "kind:ARTWORK", "removed:ARTWORK", "products", "name".
+ * reload. A subject names what changes: "framing:ARTWORK:PLACE", "keep:ARTWORK", "dismissed:ARTWORK", "kind:ARTWORK", "removed:ARTWORK", "products", "name".
  */
 final readonly class Journal
 {
@@ -100,6 +100,7 @@ final readonly class Journal
         return match ($what) {
             'framing' => $this->artwork($batch, $artworkId)->memo($product)->toArray(),
             'keep' => ['boxes' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->artwork($batch, $artworkId)->keepBoxes())],
+            'dismissed' => ['codes' => $this->artwork($batch, $artworkId)->dismissed()],
             'kind' => ['kind' => $this->artwork($batch, $artworkId)->correctedKind()?->value],
             'removed' => ['removed' => $this->artwork($batch, $artworkId)->isRemoved()],
             'products' => ['codes' => $batch->productCodes()],
@@ -116,6 +117,7 @@ final readonly class Journal
         match ($what) {
             'framing' => $this->artwork($batch, $artworkId)->remember($product, FramingMemo::fromRecord($record)),
             'keep' => $this->artwork($batch, $artworkId)->keep(FractionBox::listOf($state['boxes'] ?? null)),
+            'dismissed' => $this->artwork($batch, $artworkId)->dismiss($record->strings('codes')),
             'kind' => $this->artwork($batch, $artworkId)->correctKind(Kind::tryFrom($record->optionalString('kind') ?? '')),
             'removed' => $this->artwork($batch, $artworkId)->setRemoved($record->bool('removed')),
             'products' => $batch->chooseProducts($record->strings('codes')),

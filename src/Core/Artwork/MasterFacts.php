@@ -35,6 +35,7 @@ final readonly class MasterFacts
         public bool $reachesOutside = false,
         /** Where the eye goes first, as measured: a guess; null where nothing stands out. */
         public ?FractionBox $focus = null,
+        public Measures $measures = new Measures(),
     ) {
     }
 
@@ -68,6 +69,7 @@ final readonly class MasterFacts
             'profile' => $this->profile, 'transparent' => $this->isTransparent, 'ppi_tag' => $this->ppiTag,
             'exif_orientation' => $this->exifOrientation, 'pages' => $this->pages, 'kind' => $this->kindGuess->value,
             'reaches_outside' => $this->reachesOutside, 'focus' => $this->focus?->toList(),
+            'measures' => $this->measures->toArray(),
         ];
     }
 
@@ -88,6 +90,7 @@ final readonly class MasterFacts
             Kind::from($record->string('kind')),
             $record->bool('reaches_outside'),
             $record->has('focus') ? FractionBox::listOf([$record->toArray()['focus']])[0] : null,
+            $record->has('measures') ? Measures::fromRecord($record->record('measures')) : new Measures(),
         );
     }
 }

@@ -10,6 +10,17 @@ final readonly class Warnings
     /** A picture whose long side is under this carries no ordinary print (common practice: 4,000 to 5,000 px are wanted). */
     private const TINY = 600;
 
+    /** Hundredths of its contrast: a sharp picture loses over ten of them when halved, one enlarged six times four to seven (measured). */
+    private const SOFT = 8.0;
+
+    /** Steps at block borders against others; JPEG at quality 92 stays under 2, at 12 it is over 10 (measured). */
+    private const BLOCKY = 3.0;
+
+    private const DARK = 40.0;
+
+    /** Share of a side. */
+    private const EMPTY = 0.15;
+
     /** Longer than this to one is an unusual proportion. */
     private const LONG = 3.0;
 
@@ -47,6 +58,23 @@ final readonly class Warnings
         }
         if ($facts->isWideGamut()) {
             $note('profile', \sprintf('Profile "%s": turned into sRGB for the print file.', $facts->profile));
+        }
+        $measures = $facts->measures;
+        if (null !== $measures->lostAtHalf && $measures->lostAtHalf < self::SOFT && $measures->brightness >= self::DARK && Kind::PixelArt !== $facts->kindGuess) {
+            $attention('soft', \sprintf(
+                '%s: halved and enlarged again, its sharpest part loses only %s%% of its contrast. Enlarging it further shows no more.',
+                $measures->lostAtHalf < self::SOFT / 2 ? 'Enlarged before, or out of focus' : 'Soft, maybe enlarged before', number_format($measures->lostAtHalf, 1),
+            ));
+        }
+        if (MasterFormat::Jpeg === $facts->format && $measures->blockiness > self::BLOCKY) {
+            $attention('blocks', \sprintf('Damaged by JPEG: steps at the borders of its 8 × 8 blocks are %s times those between. A better copy would print better.', number_format($measures->blockiness, 1)));
+        }
+        if ($measures->brightness < self::DARK) {
+            $note('dark', \sprintf('Dark: its mean level is %d of 255, and prints look darker than screens.', (int) round($measures->brightness)));
+        }
+        $margins = array_filter(array_combine(['at the top', 'on the right', 'at the bottom', 'on the left'], array_pad($measures->emptyMargins, 4, 0.0)), static fn (float $share): bool => $share >= self::EMPTY);
+        if ([] !== $margins && array_sum($margins) < 1.5) {
+            $note('margins', 'Empty margins: '.implode(', ', array_map(static fn (string $side, float $share): string => \sprintf('%d%% %s', (int) round(100 * $share), $side), array_keys($margins), $margins)).'.');
         }
         if ($facts->isTransparent) {
             $note('transparent', 'Has transparent parts; products that want none get them on the matte colour, white.');

@@ -63,6 +63,10 @@ class BatchArtwork
     #[ORM\Column(name: 'keep_boxes')]
     private array $keep = [];
 
+    /** @var list<string> codes of warnings that a person has dealt with */
+    #[ORM\Column(name: 'dismissed_warnings')]
+    private array $dismissed = [];
+
     /** @var ?array<string, FramingMemo> read once, since a sheet asks for every product */
     private ?array $memos = null;
 
@@ -177,7 +181,26 @@ class BatchArtwork
     /** @return list<Warning> */
     public function warnings(): array
     {
-        return IntakeState::Read === $this->state ? (new Warnings())->of($this->facts(), $this->fileName) : [];
+        $all = IntakeState::Read === $this->state ? (new Warnings())->of($this->facts(), $this->fileName) : [];
+
+        return array_values(array_filter($all, fn (Warning $warning): bool => !$this->hasDismissed($warning->code)));
+    }
+
+    public function hasDismissed(string $code): bool
+    {
+        return \in_array($code, $this->dismissed, true);
+    }
+
+    /** @return list<string> */
+    public function dismissed(): array
+    {
+        return $this->dismissed;
+    }
+
+    /** @param list<string> $codes */
+    public function dismiss(array $codes): void
+    {
+        $this->dismissed = array_values(array_unique($codes));
     }
 
     /** What is kept at a place: a product's code, or a family's. */

@@ -42,6 +42,16 @@ final class IntakeController extends AbstractController
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
 
+    /** A warning was read and dealt with. */
+    #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/dismiss', name: 'artwork_dismiss', methods: ['POST'])]
+    public function dismiss(Batch $batch, BatchArtwork $artwork, Request $request, Journal $journal): Response
+    {
+        $code = substr($request->request->getString('code'), 0, 40);
+        $journal->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), ['dismissed:'.$artwork->id() => ['codes' => [...$artwork->dismissed(), $code]]]);
+
+        return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
+    }
+
     /** Takes artworks out of the batch; they can be taken back, and their masters stay. */
     #[Route('/batches/{batch<\d+>}/artworks/remove', name: 'artworks_remove', methods: ['POST'])]
     public function remove(Batch $batch, Request $request, Journal $journal): Response
@@ -71,7 +81,7 @@ final class IntakeController extends AbstractController
         return $response;
     }
 
-    /** @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, reading: bool, sides: array{small: int, large: int}} */
+    /** @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, alike: array<int, Alike>, reading: bool, sides: array{small: int, large: int}} */
     private function list(Batch $batch): array
     {
         $artworks = $batch->artworks();
@@ -88,6 +98,6 @@ final class IntakeController extends AbstractController
         }
         $reading = [] !== array_filter($artworks, static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
 
-        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'reading' => $reading, 'sides' => ['small' => Reception::THUMBNAIL, 'large' => Reception::SCREEN]];
+        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => Alike::among($byArrival, $duplicates), 'reading' => $reading, 'sides' => ['small' => Reception::THUMBNAIL, 'large' => Reception::SCREEN]];
     }
 }

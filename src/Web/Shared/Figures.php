@@ -6,11 +6,13 @@ namespace Snugfit\Web\Shared;
 
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementReason;
+use Snugfit\Core\Fit\PlacementWarnings;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\Proportion;
+use Snugfit\Shop\Entity\BatchArtwork;
 use Twig\Attribute\AsTwigFilter;
 use Twig\Attribute\AsTwigFunction;
 
@@ -39,6 +41,13 @@ final readonly class Figures
     public function proportion(Product $product): string
     {
         return Proportion::of($product)->key;
+    }
+
+    /** @return list<string> */
+    #[AsTwigFunction('placement_warnings')]
+    public function placementWarnings(Placement $placement, BatchArtwork $artwork): array
+    {
+        return PlacementWarnings::of($placement, $artwork->facts(), $artwork->keepBoxes());
     }
 
     /** A length in the person's unit, with it. */

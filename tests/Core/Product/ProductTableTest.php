@@ -36,7 +36,7 @@ final class ProductTableTest extends TestCase
         self::assertTrue($copy->keepsProportions());
     }
 
-    /** @return iterable<string, array{string, list<string>}> text, and how each sentence begins */
+    /** @return iterable<string, array{string, list<non-empty-string>}> text, and how each sentence begins */
     public static function faults(): iterable
     {
         $head = "code,name,target_ppi,width,height\n";
@@ -50,7 +50,7 @@ final class ProductTableTest extends TestCase
         yield 'a product without a size' => ['{"products": [{"code": "a", "name": "A", "target_ppi": 300}]}', ['Product 1: ']];
     }
 
-    /** @param list<string> $beginnings */
+    /** @param list<non-empty-string> $beginnings */
     #[DataProvider('faults')]
     public function test_every_fault_is_told_with_its_line(string $text, array $beginnings): void
     {
