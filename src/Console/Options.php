@@ -49,9 +49,9 @@ final readonly class Options
 
     public function ppi(string $name): ?Ppi
     {
-        $number = $this->number($name);
+        $text = $this->text($name);
 
-        return null === $number ? null : Ppi::of($number);
+        return null === $text ? null : Ppi::parse($text);
     }
 
     /** @return list<string> of an option that may be given several times */

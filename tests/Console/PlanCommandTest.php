@@ -50,6 +50,8 @@ final class PlanCommandTest extends CommandTestCase
         yield 'doubled' => [['8192x5467', '--size=200%'], ['enlargement' => 2, 'verdict' => 'grow', 'output' => ['width_px' => 16384, 'height_px' => 10934, 'ppi' => 300]]];
         yield 'six thousand pixels long' => [['2000x3000', '--size=long 6000px'], ['orientation' => 'portrait', 'kept_share' => 1.0, 'enlargement' => 2, 'output' => ['width_px' => 4000, 'height_px' => 6000, 'ppi' => 300], 'product' => ['code' => 'custom', 'width_mm' => 338.67, 'height_mm' => 508, 'bleed_mm' => 0, 'target_ppi' => 300, 'floor_ppi' => 240]]];
         yield 'ten inches short at 200' => [['4000x3000', '--size=short 10in', '--target=200'], ['verdict' => 'ample', 'output' => ['width_px' => 2667, 'height_px' => 2000, 'ppi' => 200]]];
+        // 100 pixels per centimetre are 254 per inch; 20 cm are 2000 pixels.
+        yield 'twenty centimetres at a hundred pixels each' => [['4000x3000', '--size=long 20cm', '--target=100/cm'], ['verdict' => 'ample', 'output' => ['width_px' => 2000, 'height_px' => 1500, 'ppi' => 254]]];
         yield 'twelve megapixels' => [['3000x2000', '--size=12MP'], ['output' => ['width_px' => 4243, 'height_px' => 2828, 'ppi' => 300]]];
         yield 'a person sets the limit' => [['1000x1000', '--size=10x10in', '--limit=2'], ['verdict' => 'short']];
     }

@@ -17,6 +17,7 @@ use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintState;
 use Snugfit\Shop\Shelf;
+use Snugfit\Shop\Standing;
 use Snugfit\Shop\Vault;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Snugfit\Work\Message\FeedPress;
@@ -85,6 +86,7 @@ final class PressTest extends ShopTestCase
         $old = $this->service(Shelf::class)->find('4x6')?->product() ?? throw new \LogicException();
         $this->service(Shelf::class)->put(new Product('4x6', 'Another name', new PrintSize(Length::inches(3), Length::inches(9)), $old->bleed, $old->target, $old->floor));
         self::assertSame($before, $this->deliveries()->manifest($batch)->json());
+        self::assertSame([array_values($this->deliveries()->latest($batch))[0]->id()], array_keys($this->service(Standing::class)->outdated($batch)), 'and it is told that the shelf has moved on');
     }
 
     public function test_a_file_that_fails_does_not_hold_up_the_rest(): void

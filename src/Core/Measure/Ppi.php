@@ -23,6 +23,17 @@ final readonly class Ppi
         return new self($value);
     }
 
+    /** Reads "300", "300 ppi", "118/cm", "118 px/cm" (pixels per centimetre). */
+    public static function parse(string $text): self
+    {
+        if (1 !== preg_match('~^\s*(\d+(?:[.,]\d+)?)\s*(ppi|(?:px|pixels)?\s*(?:/|per)\s*(?:cm|in(?:ch)?))?\s*$~iu', $text, $part)) {
+            throw UnreadableMeasure::ppiText($text);
+        }
+        $value = (float) str_replace(',', '.', $part[1]);
+
+        return self::of(str_contains(strtolower($part[2] ?? ''), 'cm') ? $value * 2.54 : $value);
+    }
+
     /** Not limited above, as an effective ppi may be. */
     public static function exactly(float $value): self
     {

@@ -37,6 +37,11 @@ final class UnreadableMeasure extends \InvalidArgumentException
         return new self(\sprintf('"%s" is not a box inside the picture: write x,y,width,height as fractions from 0 to 1, like 0.3,0.2,0.4,0.5.', $text));
     }
 
+    public static function ppiText(string $text): self
+    {
+        return new self(\sprintf('"%s" is no number of pixels per inch: write it like 300, or 118/cm.', $text));
+    }
+
     public static function ppi(float $value): self
     {
         return new self(\sprintf('%s is no possible number of pixels per inch: it must be over 0 and at most 10,000.', $value));

@@ -7,6 +7,7 @@ namespace Snugfit\Web\Parcels;
 use Snugfit\Shop\Deliveries;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Standing;
 use Snugfit\Shop\StoredZip;
 use Snugfit\Shop\Vault;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -20,7 +21,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Parcels: delivered files with what preflight found; take one, or all. */
 final class ParcelsController extends AbstractController
 {
-    public function __construct(private readonly Deliveries $deliveries, private readonly Vault $vault)
+    public function __construct(private readonly Deliveries $deliveries, private readonly Vault $vault, private readonly Standing $standing)
     {
     }
 
@@ -35,6 +36,7 @@ final class ParcelsController extends AbstractController
             'files' => $files,
             'bytes' => array_sum(array_map(static fn (PrintFile $file): int => $file->found()->bytes ?? 0, $files)),
             'missing' => array_values(array_filter($files, fn (PrintFile $file): bool => !$this->deliveries->has($file))),
+            'outdated' => $this->standing->outdated($batch),
             'folder' => $this->deliveries->folderPath($batch),
         ]);
     }

@@ -77,10 +77,10 @@ final readonly class ProductForm
         });
         $name = $form->read('name', static fn (string $value): string => '' === $value ? throw new ImpossibleProduct('Give it a name.') : mb_strimwidth($value, 0, 100, '…'));
         $free = FreeSize::isMeant($form->text('trim')) ? $form->read('trim', FreeSize::parse(...)) : null;
-        $target = $form->read('target', static fn (string $value): Ppi => Ppi::of(self::number($value)));
+        $target = $form->read('target', Ppi::parse(...));
         $trim = null === $free ? $form->read('trim', fn (string $value): PrintSize => PrintSize::parse($value, $this->person->unit())) : (null === $target ? null : Product::free('x', 'x', $free, $target, $target)->trim);
         $bleed = $form->read('bleed', static fn (string $value): Bleed => self::bleed($value, $length));
-        $floor = $form->optional('floor', static fn (string $value): Ppi => Ppi::of(self::number($value)));
+        $floor = $form->optional('floor', Ppi::parse(...));
         $distance = $form->optional('distance', $length);
         $safe = $form->optional('safe', $length);
         $wrap = $form->optional('wrap', $length);

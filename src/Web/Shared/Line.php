@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Shared;
 
-use Snugfit\Core\Recipe\ImpossibleRecipe;
-use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Shop\Deliveries;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
@@ -16,6 +14,7 @@ use Snugfit\Shop\Entity\PrintState;
 use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\Journal;
 use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\Standing;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
 
@@ -29,7 +28,7 @@ final class Line
         private readonly FitSheet $sheet,
         private readonly Deliveries $deliveries,
         private readonly Journal $journal,
-        private readonly RecipeWriter $recipes,
+        private readonly Standing $standing,
         private readonly UrlGeneratorInterface $urls,
     ) {
     }
@@ -99,37 +98,10 @@ final class Line
             [] === $artworks => null,
             null !== $run && null === $run->finishedAt() => new NextAct('Watch the run', $this->url('run', $batch)),
             [] === $batch->productCodes() => new NextAct('Choose products', $this->url('fit', $batch)),
-            $printable > 0 && $this->hasNews($batch, $placed) => new NextAct(\sprintf('Make %d print %s', $printable, 1 === $printable ? 'file' : 'files'), $this->url('run_start', $batch), true),
+            $printable > 0 && $this->standing->hasNews($batch) => new NextAct(\sprintf('Make %d print %s', $printable, 1 === $printable ? 'file' : 'files'), $this->url('run_start', $batch), true),
             $parcels > 0 => new NextAct('Take the parcel', $this->url('parcels', $batch)),
             default => new NextAct('Look at the fit', $this->url('fit', $batch)),
         };
-    }
-
-    /**
-     * Whether a run would make anything: a placement without a delivered file, or one that was framed otherwise since.
-     *
-     * @param list<PlacedArtwork> $placed
-     */
-    private function hasNews(Batch $batch, array $placed): bool
-    {
-        $latest = $this->deliveries->latest($batch);
-        foreach ($placed as $one) {
-            $file = $latest[Deliveries::placement($one->artwork->id(), $one->product->code)] ?? null;
-            if (null !== $one->placement->output && $file?->recipe()?->hash() !== $this->wantedHash($one)) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    private function wantedHash(PlacedArtwork $placed): ?string
-    {
-        try {
-            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts())->hash();
-        } catch (ImpossibleRecipe) {
-            return null;
-        }
     }
 
     private function framingUrl(Batch $batch, PlacedArtwork $placed): string
