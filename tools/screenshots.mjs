@@ -24,8 +24,10 @@ await shoot('fit-sheet', `/batches/${inWork}/fit`, async () => {
   await cell.focus();
   await page.waitForLoadState('networkidle');
 });
-const framing = await page.locator('tr', { hasText: 'harbour at dusk' }).locator('.cell > a').nth(5).getAttribute('href');
-await shoot('framing', framing);
+const framing = await page.locator('tr', { hasText: 'harbour at dusk' }).locator('.cell > a[href$="/24x36"]').getAttribute('href');
+await shoot('framing', framing, async () => {
+  await page.keyboard.press('g');
+});
 await shoot('run', `/batches/${delivered}/run`);
 await shoot('parcels', `/batches/${delivered}/parcels`);
 await shoot('product-shelf', '/shelf');
