@@ -14,12 +14,13 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ratio;
 use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\Product;
 
 require __DIR__.'/../../vendor/autoload.php';
 
 mt_srand(20);
 $random = static fn (): float => mt_rand() / mt_getrandmax();
-$products = array_values(Catalogue::standard()->products);
+$products = array_values(array_filter(Catalogue::standard()->products, static fn (Product $product): bool => !$product->keepsProportions()));
 $cases = [];
 for ($i = 0; $i < 8_000; ++$i) {
     $picture = new PixelSize(mt_rand(1, 1 << mt_rand(1, 14)), mt_rand(1, 1 << mt_rand(1, 14)));

@@ -32,7 +32,7 @@ test('pictures arrive by picker, by folder and by paste', async ({ page }) => {
     document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: transfer, bubbles: true, cancelable: true }));
   }, readFileSync(good()[3]).toString('base64'));
   await allRead(page, 22);
-  await expect(page.locator('.artwork', { hasText: 'Pasted' })).toBeVisible();
+  await expect(page.locator('.artwork', { has: page.getByRole('heading', { name: 'Pasted' }) })).toBeVisible();
 });
 
 test('duplicates are told, removed at once, and taken back', async ({ page }) => {

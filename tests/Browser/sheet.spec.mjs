@@ -11,6 +11,9 @@ test('filters combine, stay in the address, and rows stand in the order asked fo
   const lit = await page.locator('.cell:not(.dim)').evaluateAll((cells) => cells.map((cell) => [cell.className, Number.parseInt(cell.querySelector('.lost').textContent.replace('−', ''), 10)]));
   expect(lit.length).toBeGreaterThan(0);
   expect(lit.every(([name, lost]) => /grow/.test(name) && lost >= 20)).toBe(true);
+  await page.getByLabel('Loses over so many per cent').fill('30');
+  await page.getByLabel('Loses over so many per cent').press('Enter');
+  await page.waitForURL(/loses=30/);
   await page.locator('[data-chip=loses]').click();
   await expect(page.locator('[data-chip=grow]')).toHaveAttribute('aria-current', 'true');
   await page.getByLabel('By').selectOption('pixels');

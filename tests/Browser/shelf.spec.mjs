@@ -58,7 +58,7 @@ test('a shelf goes out and comes in; a table with a fault changes nothing', asyn
   const rows = await page.locator('.shelf-table tbody tr[id]').count();
   const give = async (text) => {
     await page.locator('#table').setInputFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-    await page.getByRole('button', { name: 'Bring in' }).click();
+    await page.getByRole('button', { name: 'Take it' }).click();
   };
   await give(`${before}banner,Banner,Wall,60cm,huge,,,100,,,either,jpeg,,,no,,\r\ntable-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,\r\n`);
   await expect(page.getByRole('alert')).toContainText('Nothing was changed');

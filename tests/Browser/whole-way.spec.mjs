@@ -8,10 +8,10 @@ test('from twenty dropped pictures to a downloaded parcel of measured print file
   const batch = await openBatch(page, 'The whole way');
   await drop(page, good());
   await allRead(page, 20);
-  await expect(page.locator('.artwork', { hasText: 'Picture 01' })).toContainText('401 × 601 px');
+  await expect(page.locator('.artwork', { has: page.getByRole('heading', { name: 'Picture 01' }) })).toContainText('401 × 601 px');
 
   await chooseProducts(page, batch, ['4x6', 'coaster', 'a0']);
-  await expect(page.locator('tbody th.art')).toHaveCount(20);
+  await expect(page.locator('.corner')).toContainText('20 artworks on 3 products');
   const row = page.locator('tr', { hasText: 'Picture 05' });
   await expect(row.locator('.cell').nth(1)).toContainText('Grow');
   await expect(row.locator('.cell').filter({ hasText: 'Short' })).toHaveCount(1);
