@@ -20,17 +20,19 @@ final class JournalTest extends ShopTestCase
         $acts = [
             'kind:'.$artwork->id() => ['kind' => Kind::PixelArt->value],
             'framing:'.$artwork->id().':a4' => $framing->toArray(),
+            'keep:'.$artwork->id() => ['boxes' => [[0.1, 0.2, 0.3, 0.4], [0.5, 0.5, 0.25, 0.25]]],
+            'dismissed:'.$artwork->id() => ['codes' => ['soft', 'alike']],
             'removed:'.$artwork->id() => ['removed' => true],
             'products' => ['codes' => ['a3', 'mug']],
             'name' => ['name' => 'Another name'],
         ];
-        $state = static fn (): array => [$artwork->correctedKind(), $artwork->memo('a4'), $artwork->isRemoved(), $batch->productCodes(), $batch->name()];
+        $state = static fn (): array => [$artwork->correctedKind(), $artwork->memo('a4'), \count($artwork->keepBoxes()), $artwork->dismissed(), $artwork->isRemoved(), $batch->productCodes(), $batch->name()];
         $before = $state();
         foreach ($acts as $subject => $after) {
             $this->journal()->apply($batch, 'Did '.$subject, [$subject => $after]);
         }
         $after = $state();
-        self::assertEquals([Kind::PixelArt, $framing, true, ['a3', 'mug'], 'Another name'], $after);
+        self::assertEquals([Kind::PixelArt, $framing, 2, ['soft', 'alike'], true, ['a3', 'mug'], 'Another name'], $after);
 
         foreach (array_reverse(array_keys($acts)) as $subject) {
             self::assertSame('Did '.$subject, $this->journal()->undo($batch));

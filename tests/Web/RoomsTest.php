@@ -53,6 +53,57 @@ final class RoomsTest extends ShopTestCase
         self::assertTrue($x >= 0 && $y >= 0 && $width >= 1 && $width === $height && $x + $width <= 900 && $y + $height <= 600);
     }
 
+    /** @return iterable<string, array{string}> */
+    public static function badBoxes(): iterable
+    {
+        yield 'outside' => ['[[0.5,0.5,0.6,0.1]]'];
+        yield 'empty' => ['[[0.5,0.5,0,0.1]]'];
+        yield 'three numbers' => ['[[0.5,0.5,0.1]]'];
+        yield 'words' => ['[["left","top","all","all"]]'];
+    }
+
+    #[DataProvider('badBoxes')]
+    public function test_a_nonsensical_keep_box_is_refused_and_nothing_is_kept(string $boxes): void
+    {
+        $batch = $this->batch(['12x12']);
+        $artwork = $this->give($batch, 'wide.png', 900, 600);
+        $this->browser->request('POST', "/batches/{$batch->id()}/framing/{$artwork->id()}/12x12/keep-boxes", ['boxes' => $boxes], server: self::OURS);
+        self::assertResponseStatusCodeSame(400);
+        self::assertSame([], $this->again($batch)->artworks()[0]->keepBoxes());
+    }
+
+    public function test_an_artwork_of_another_batch_is_not_framed_here(): void
+    {
+        $artwork = $this->give($this->batch(['12x12']), 'wide.png', 900, 600);
+        $this->browser->request('GET', "/batches/{$this->batch()->id()}/framing/{$artwork->id()}/12x12");
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function test_a_nearly_equal_picture_is_told_and_the_warning_can_be_dismissed(): void
+    {
+        $batch = $this->batch();
+        $this->picture(900, 600)->blur(3)->save('png', $this->data.'/tmp/one.png', []);
+        $bytes = (string) file_get_contents($this->data.'/tmp/one.png');
+        $this->give($batch, 'one.png', 1, 1, bytes: $bytes);
+        \Snugfit\Pixels\Vips\Image::load('png', $this->data.'/tmp/one.png')->resize(new \Snugfit\Core\Measure\PixelSize(450, 300), \Snugfit\Pixels\Vips\Kernel::Lanczos)->save('png', $this->data.'/tmp/half.png', []);
+        $half = $this->give($batch, 'half.png', 1, 1, bytes: (string) file_get_contents($this->data.'/tmp/half.png'));
+        $page = $this->browser->request('GET', "/batches/{$batch->id()}/intake");
+        self::assertStringContainsString('Nearly the same picture as "One"', $page->filter(".artwork[data-artwork='{$half->id()}'] .warnings")->text());
+        $this->browser->request('POST', "/batches/{$batch->id()}/artworks/{$half->id()}/dismiss", ['code' => 'alike'], server: self::OURS);
+        $page = $this->browser->followRedirect();
+        self::assertStringNotContainsString('Nearly the same', $page->filter('.artworks')->text());
+    }
+
+    public function test_the_sheet_as_a_table_keeps_formulas_texts(): void
+    {
+        $batch = $this->batch(['12x12']);
+        $this->give($batch, '=1+1,"x".png', 900, 600);
+        $this->browser->request('GET', "/batches/{$batch->id()}/fit.csv");
+        $lines = array_map(static fn (string $line): array => str_getcsv($line, escape: ''), explode("\r\n", trim((string) $this->browser->getResponse()->getContent())));
+        self::assertCount(2, $lines);
+        self::assertSame("'=1+1,\"x\".png", array_combine(array_map(strval(...), $lines[0]), $lines[1])['artwork']);
+    }
+
     public function test_the_sheet_finds_and_filters(): void
     {
         $batch = $this->batch(['4x6', 'a0']);
