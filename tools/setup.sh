@@ -62,6 +62,16 @@ if is_stale var/cache/.built src config migrations templates composer.json; then
   touch var/cache/.built
 fi
 
+# A shop from before an upgrade: commands read its shelf, too.
+data=${SNUGFIT_DATA:-$root/var/shop}
+if [ "$purpose" = command ] && [ -e "$data/shop.sqlite" ]; then
+  edition=$(stamp migrations/*.php)
+  if ! fresh "$data/.edition" "$edition"; then
+    SNUGFIT_DATA=$data quietly php bin/console doctrine:migrations:migrate --no-interaction
+    echo "$edition" >"$data/.edition"
+  fi
+fi
+
 if [ "$purpose" = server ] || [ "$purpose" = test ]; then
   js_stamp=$(stamp package-lock.json)
   if ! fresh node_modules/.stamp "$js_stamp"; then

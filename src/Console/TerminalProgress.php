@@ -24,7 +24,7 @@ final class TerminalProgress implements FolderProgress
         }
         if (null === $this->bar) {
             $this->bar = new ProgressBar($this->output, 1000);
-            $this->bar->setFormat('%message% %bar% %percent:3s% %% · %remaining% left');
+            $this->bar->setFormat('%message% %bar% %percent:3s%% · %remaining% left');
             $this->bar->setMessage($doing);
             $this->bar->start();
         }
