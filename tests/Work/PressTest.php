@@ -159,12 +159,7 @@ final class PressTest extends ShopTestCase
     public function test_a_killed_workers_file_is_taken_up_by_the_next(): void
     {
         $batch = $this->batch(['24x36']);
-        $this->give($batch, 'harbour.png', 6000, 4000);
-        $this->service(RunStarter::class)->start($batch);
-        $this->work(['answers']);
-
-        $worker = $this->startWorker();
-        $this->waitFor(fn (): bool => [] !== glob($this->data.'/files/prints/*.part'));
+        $worker = $this->workerInMidFile($batch);
         exec('pkill -9 -P '.$worker->getPid());
         $worker->signal(\SIGKILL);
         $worker->wait();
@@ -178,11 +173,7 @@ final class PressTest extends ShopTestCase
     public function test_a_worker_that_is_asked_to_stop_gives_its_file_back(): void
     {
         $batch = $this->batch(['24x36']);
-        $this->give($batch, 'harbour.png', 6000, 4000);
-        $this->service(RunStarter::class)->start($batch);
-        $this->work(['answers']);
-        $worker = $this->startWorker();
-        $this->waitFor(fn (): bool => [] !== glob($this->data.'/files/prints/*.part'));
+        $worker = $this->workerInMidFile($batch);
         $worker->signal(\SIGTERM);
         $worker->wait();
         self::assertSame([], glob($this->data.'/files/prints/*'));
@@ -223,10 +214,15 @@ final class PressTest extends ShopTestCase
         self::assertStringContainsString('damaged', (string) $artwork->reason());
     }
 
-    private function startWorker(): Process
+    /** A worker in a process of its own that has begun to write a large print file of the batch. */
+    private function workerInMidFile(Batch $batch): Process
     {
+        $this->give($batch, 'harbour.png', 6000, 4000);
+        $this->service(RunStarter::class)->start($batch);
+        $this->work(['answers']);
         $worker = new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'press', '--sleep=0.02', '--keepalive=1', '--quiet'], \dirname(__DIR__, 2), ['SNUGFIT_DATA' => $this->data, 'APP_ENV' => 'test']);
         $worker->start();
+        $this->waitFor(fn (): bool => [] !== glob($this->data.'/files/prints/*.part'));
 
         return $worker;
     }

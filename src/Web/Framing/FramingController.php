@@ -31,10 +31,9 @@ final class FramingController extends AbstractController
     #[Route('', name: 'framing', methods: ['GET'])]
     public function show(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
-        $sitting = $this->sitting($batch, $artwork, $product);
-        $placed = $this->sheet->placeAs($sitting);
+        $view = $this->view($batch, $this->sitting($batch, $artwork, $product));
 
-        return $this->render('framing/framing.html.twig', $this->view($batch, $sitting) + ['walk' => Walk::through($batch, $this->sheet, $placed)]);
+        return $this->render('framing/framing.html.twig', $view + ['walk' => Walk::through($batch, $this->sheet, $view['placed'])]);
     }
 
     /** What the planner makes of a framing that is being tried; nothing is kept. */
