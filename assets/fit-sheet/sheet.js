@@ -1,25 +1,31 @@
 import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
 import { Choice } from './choice.js';
+import { Table } from './table.js';
 
-const STEPS = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] };
+const STEPS = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0], Home: [0, -Infinity], End: [0, Infinity] };
+// A docket follows the keyboard after a rest of so many ms.
+const REST = 90;
 
 /** The sheet: the keyboard goes from placement to placement, the docket beside it follows, rows arrive as needed. */
 export default () => ({
-  here: null,
   timer: 0,
-  isLoading: false,
   chosen: 0,
-  choice: null,
+  swept: false,
   sweeping: null,
+  // Functions, so that Alpine watches neither elements nor sets: the table, the choice, the cell one is at.
+  table: null,
+  choice: null,
+  here: null,
   init() {
+    const table = new Table(this.$root);
     const choice = new Choice();
-    const found = { body: this.$refs.body, docket: this.$refs.docket, root: this.$root };
-    // Kept out of Alpine's sight: neither elements nor the set are to be watched.
+    const docket = this.$refs.docket;
+    this.table = () => table;
     this.choice = () => choice;
-    this.dom = () => found;
-    const first = this.cells()[0]?.[0];
-    if (first) this.mark(first);
+    this.docket = () => docket;
+    this.here = () => null;
+    if (table.first()) this.mark(table.first());
     document.addEventListener('keydown', (event) => {
       if (event.key === '/' && !isWriting(event)) {
         event.preventDefault();
@@ -30,72 +36,60 @@ export default () => ({
       this.sweeping = null;
     });
     if (new URLSearchParams(location.search).has('paper')) window.print();
-    this.scrolled();
+    table.follow(() => this.paint());
   },
-  dom: null,
+  docket: null,
   submit() {
     this.$el.form.requestSubmit();
   },
-  cells() {
-    return [...this.dom().body.rows].map((row) => [...row.querySelectorAll('.cell > a')]).filter((row) => row.length);
-  },
-  keys() {
-    return this.cells().map((row) => row.map((link) => link.parentElement.dataset.cell));
-  },
   focused(event) {
-    const link = event.target.closest('.cell > a');
-    if (link) this.mark(link);
+    const cell = event.target.closest('.cell');
+    if (cell) this.mark(cell);
   },
-  mark(link) {
-    if (this.here) {
-      this.here.tabIndex = -1;
-      this.here.closest('td')?.classList.remove('here');
+  mark(cell) {
+    const before = this.here();
+    if (before) {
+      before.querySelector('a').tabIndex = -1;
+      before.classList.remove('here');
     }
-    const isFirst = this.here === null;
-    this.here = link;
-    link.tabIndex = 0;
-    link.closest('td').classList.add('here');
-    if (isFirst) return;
+    this.here = () => cell;
+    cell.querySelector('a').tabIndex = 0;
+    cell.classList.add('here');
+    if (!before) return;
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => this.show(link), 90);
+    this.timer = setTimeout(() => this.show(cell), REST);
   },
-  async show(link) {
-    const answer = await fetch(link.dataset.docket, { headers: { Accept: 'text/html' } });
-    if (answer.ok && this.here === link) this.dom().docket.innerHTML = await answer.text();
+  async show(cell) {
+    const [artwork, product] = cell.dataset.cell.split(/:(.*)/s);
+    const answer = await fetch(`${this.table().root.dataset.docket}/${artwork}/${encodeURIComponent(product)}`, { headers: { Accept: 'text/html' } });
+    if (answer.ok && this.here() === cell) this.docket().innerHTML = await answer.text();
   },
   key(event) {
     if (isWriting(event) || event.altKey) return;
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a') {
+    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+    if (event.ctrlKey || event.metaKey) {
+      if (key !== 'a') return;
       event.preventDefault();
       this.all();
-      return;
-    }
-    if (event.ctrlKey || event.metaKey || !event.target.closest('.cell')) return;
-    const rows = this.cells();
-    const y = rows.findIndex((row) => row.includes(this.here));
-    const x = y < 0 ? 0 : rows[y].indexOf(this.here);
-    if (STEPS[event.key]) {
-      const [down, right] = STEPS[event.key];
-      const from = this.choice().anchor ?? this.here.parentElement.dataset.cell;
-      this.go(event, rows[Math.min(rows.length - 1, Math.max(0, y + down))], x + right);
-      if (event.shiftKey) this.span(from, this.here.parentElement.dataset.cell);
-      else this.choice().anchor = null;
-    } else if (event.key === 'Home') this.go(event, rows[y], 0);
-    else if (event.key === 'End') this.go(event, rows[y], rows[y].length - 1);
-    else if (event.key.toLowerCase() === 's') this.toggleChosen(this.here.parentElement.dataset.cell);
-    else if (event.key === 'Escape' && this.chosen) {
+    } else if (!event.target.closest('.cell')) return;
+    else if (STEPS[key]) this.step(event, ...STEPS[key]);
+    else if (key === 's') this.toggleChosen(this.here().dataset.cell);
+    else if (key === 'Escape' && this.chosen) {
       event.preventDefault();
       this.clear();
-    } else if (event.key.toLowerCase() === 'x') {
+    } else if (key === 'x') {
       event.preventDefault();
-      this.toggle(this.here.dataset.leaveOut);
+      this.leaveOut();
     }
   },
-  go(event, row, x) {
+  step(event, down, right) {
     event.preventDefault();
-    const link = row?.[Math.min(row.length - 1, Math.max(0, x))];
-    link?.focus();
-    link?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    const from = this.choice().anchor ?? this.here().dataset.cell;
+    const cell = this.table().from(this.here(), down, right);
+    cell.querySelector('a').focus();
+    cell.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    if (event.shiftKey) this.span(from, cell.dataset.cell);
+    else this.choice().anchor = null;
   },
   // Choosing: a click with Ctrl or Shift, a drag across cells, and the heads of rows, columns and families.
   press(event) {
@@ -108,7 +102,6 @@ export default () => ({
     this.span(this.sweeping, cell.dataset.cell);
     this.swept = true;
   },
-  swept: false,
   click(event) {
     const cell = event.target.closest('.cell');
     const head = event.target.closest('.head, .art');
@@ -119,23 +112,23 @@ export default () => ({
     } else if (cell && (event.ctrlKey || event.metaKey || event.shiftKey)) {
       event.preventDefault();
       event.stopPropagation();
-      if (event.shiftKey) this.span(this.choice().anchor ?? this.here.parentElement.dataset.cell, cell.dataset.cell);
+      if (event.shiftKey) this.span(this.choice().anchor ?? this.here().dataset.cell, cell.dataset.cell);
       else this.toggleChosen(cell.dataset.cell);
     } else if (head) this.chooseBy(head);
   },
   async chooseBy(head) {
     const { column, family } = head.dataset;
     if (!column && !family) {
-      this.choose([...head.closest('tr').querySelectorAll('.cell')].map((cell) => cell.dataset.cell));
+      this.choose(Table.cells(head.closest('tr')).map((cell) => cell.dataset.cell));
       return;
     }
-    await this.rest();
-    const codes = column ? [column] : [...this.dom().root.querySelectorAll(`[data-of="${CSS.escape(family)}"]`)].map((one) => one.dataset.column);
-    this.choose(this.keys().flat().filter((key) => codes.includes(key.slice(key.indexOf(':') + 1))));
+    await this.table().rest();
+    const codes = column ? [column] : [...this.table().root.querySelectorAll(`[data-of="${CSS.escape(family)}"]`)].map((one) => one.dataset.column);
+    this.choose(this.table().keys().flat().filter((key) => codes.includes(key.slice(key.indexOf(':') + 1))));
   },
   async all() {
-    await this.rest();
-    this.choose(this.keys().flat());
+    await this.table().rest();
+    this.choose(this.table().keys().flat());
   },
   choose(keys) {
     this.choice().flip(keys);
@@ -147,7 +140,7 @@ export default () => ({
   },
   span(from, to) {
     this.choice().anchor = from;
-    for (const key of this.choice().rectangle(this.keys(), from, to)) this.choice().keys.add(key);
+    for (const key of this.choice().rectangle(this.table().keys(), from, to)) this.choice().keys.add(key);
     this.paint();
   },
   clear() {
@@ -157,7 +150,8 @@ export default () => ({
   },
   paint() {
     this.chosen = this.choice().size;
-    for (const cell of this.dom().body.querySelectorAll('.cell')) cell.classList.toggle('chosen', this.choice().keys.has(cell.dataset.cell));
+    for (const cell of this.table().element.querySelectorAll('.cell.chosen')) cell.classList.remove('chosen');
+    for (const key of this.choice().keys) this.table().cell(key)?.classList.add('chosen');
   },
   get hasChosen() {
     return this.chosen > 0;
@@ -165,83 +159,36 @@ export default () => ({
   get chosenLabel() {
     return `${this.chosen} chosen`;
   },
-  actChosen() {
+  async actChosen() {
     const { actName } = this.$el.dataset;
     const value = this.$el.value ?? '';
     if (this.$el.matches('select')) {
       if (!value) return;
       this.$el.value = '';
     }
-    this.doTo(actName, value);
+    if (await this.doTo(actName, value, [...this.choice().keys])) say('Done. Ctrl Z takes it back.');
   },
-  copyHere() {
-    this.doTo('copy', this.here.parentElement.dataset.cell);
+  async copyHere() {
+    if (await this.doTo('copy', this.here().dataset.cell, [...this.choice().keys])) say('Done. Ctrl Z takes it back.');
   },
-  async doTo(name, value) {
+  async leaveOut() {
+    const cell = this.here();
+    const isFocused = cell.contains(document.activeElement);
+    await this.doTo(cell.classList.contains('out') ? 'take-in' : 'leave-out', '', [cell.dataset.cell]);
+    if (isFocused) this.here().querySelector('a').focus();
+  },
+  async doTo(name, value, cells) {
+    const here = this.here().dataset.cell;
     try {
-      await act(this.dom().root.dataset.act, { act: name, value, cells: [...this.choice().keys] });
-      await this.again();
-      say('Done. Ctrl Z takes it back.');
+      await act(this.table().root.dataset.act, { act: name, value, cells });
+      await this.table().renew([...new Set(cells.map((key) => key.split(':', 1)[0]))]);
     } catch (error) {
       say(error.message, true);
+      return false;
     }
-  },
-  /** The rows that are there, as they are now. */
-  async again() {
-    const here = this.here?.parentElement.dataset.cell;
-    const count = this.dom().body.querySelectorAll('tr[data-artwork]').length;
-    const answer = await fetch(`${this.rowsUrl()}from=0&count=${count}`, { headers: { Accept: 'text/html' } });
-    if (!answer.ok) return;
-    this.dom().body.innerHTML = await answer.text();
-    this.here = null;
-    const link = this.dom().body.querySelector(`[data-cell="${CSS.escape(here ?? '')}"] > a`) ?? this.cells()[0]?.[0];
-    if (link) {
-      this.mark(link);
-      this.show(link);
-    }
+    const cell = this.table().cell(here) ?? this.table().first();
+    this.mark(cell);
     this.paint();
-  },
-  rowsUrl() {
-    const url = this.dom().root.dataset.rows;
-    return url + (url.includes('?') ? '&' : '?');
-  },
-  leaveOut() {
-    this.toggle(this.$el.dataset.url);
-  },
-  async toggle(url) {
-    const link = this.dom().body.querySelector(`[data-leave-out="${CSS.escape(url)}"]`);
-    try {
-      const html = await (await act(url)).text();
-      const place = document.createElement('tbody');
-      place.innerHTML = `<tr>${html}</tr>`;
-      const cell = place.querySelector('td');
-      link.closest('td').replaceWith(cell);
-      this.here = null;
-      this.mark(cell.querySelector('a'));
-      cell.querySelector('a').focus();
-      this.show(cell.querySelector('a'));
-    } catch (error) {
-      say(error.message, true);
-    }
-  },
-  scrolled() {
-    const more = this.dom().body.querySelector('[data-more]');
-    if (more && more.getBoundingClientRect().top < window.innerHeight + 600) this.more();
-  },
-  async more() {
-    const row = this.dom().body.querySelector('[data-more]');
-    if (!row || this.isLoading) return;
-    this.isLoading = true;
-    try {
-      const answer = await fetch(`${this.rowsUrl()}from=${row.dataset.more}`, { headers: { Accept: 'text/html' } });
-      if (answer.ok) row.outerHTML = await answer.text();
-      this.paint();
-    } finally {
-      this.isLoading = false;
-    }
-  },
-  /** All rows that have not arrived yet. */
-  async rest() {
-    while (this.dom().body.querySelector('[data-more]') && !this.isLoading) await this.more();
+    return true;
   },
 });

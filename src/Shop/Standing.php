@@ -4,24 +4,21 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop;
 
-use Snugfit\Core\Recipe\ImpossibleRecipe;
-use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
 
 /** Whether delivered files still are what would be made today, or the shelf, a framing or a kind has moved on since. */
 final readonly class Standing
 {
-    public function __construct(private FitSheet $sheet, private Deliveries $deliveries, private RecipeWriter $recipes)
+    public function __construct(private SheetFigures $figures, private Deliveries $deliveries)
     {
     }
 
     /** Whether a run would make anything. */
     public function hasNews(Batch $batch): bool
     {
-        $latest = $this->deliveries->latest($batch);
-        foreach ($this->sheet->placements($batch) as $placed) {
-            if (!$placed->isExcluded() && null !== $placed->placement->output && ($latest[$this->key($placed)] ?? null)?->recipe()?->hash() !== $this->hash($placed)) {
+        foreach ($this->withFiles($batch) as [$one, $file]) {
+            if (!$one->isExcluded && null !== $one->recipe && $file?->recipe()?->hash() !== $one->recipe) {
                 return true;
             }
         }
@@ -32,11 +29,9 @@ final readonly class Standing
     /** @return array<int, PrintFile> delivered files that a run would make otherwise today, by number */
     public function outdated(Batch $batch): array
     {
-        $latest = $this->deliveries->latest($batch);
         $outdated = [];
-        foreach ($this->sheet->placements($batch) as $placed) {
-            $file = $latest[$this->key($placed)] ?? null;
-            if (null !== $file && $file->recipe()?->hash() !== $this->hash($placed)) {
+        foreach ($this->withFiles($batch) as [$one, $file]) {
+            if (null !== $file && $file->recipe()?->hash() !== $one->recipe) {
                 $outdated[$file->id()] = $file;
             }
         }
@@ -44,18 +39,12 @@ final readonly class Standing
         return $outdated;
     }
 
-    private function key(PlacedArtwork $placed): string
+    /** @return iterable<array{PlacedFigures, ?PrintFile}> every placement with the file that was delivered for it last */
+    private function withFiles(Batch $batch): iterable
     {
-        return Deliveries::placement($placed->artwork->id(), $placed->product->code);
-    }
-
-    /** Null where there would be no file. */
-    private function hash(PlacedArtwork $placed): ?string
-    {
-        try {
-            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts())->hash();
-        } catch (ImpossibleRecipe) {
-            return null;
+        $latest = $this->deliveries->latest($batch);
+        foreach ($this->figures->of($batch) as $one) {
+            yield [$one, $latest[Deliveries::placement($one->artwork->id(), $one->product->code)] ?? null];
         }
     }
 }

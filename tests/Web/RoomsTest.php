@@ -10,6 +10,7 @@ use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
 use Snugfit\Shop\Shelf;
 use Snugfit\Tests\Shop\ShopTestCase;
+use Symfony\Component\DomCrawler\Crawler;
 
 /** What rooms answer, beyond what the browser tests click through. */
 final class RoomsTest extends ShopTestCase
@@ -115,12 +116,25 @@ final class RoomsTest extends ShopTestCase
         self::assertSame(['1', '1'], [$page->filter('.cell.short:not(.dim)')->count().'', trim($page->filter('[data-chip=short] b')->text())]);
     }
 
+    public function test_rows_stand_by_the_figures_of_one_product(): void
+    {
+        $batch = $this->batch(['12x12', '24x36']);
+        // On a square the wide one has 900 px for 12 in, the other 1,000; on 2 : 3 it has 1,350 for 36 in, the other 1,000.
+        $this->give($batch, 'wide.png', 3000, 900);
+        $this->give($batch, 'square.png', 1000, 1000);
+        $names = fn (string $query): array => $this->browser->request('GET', "/batches/{$batch->id()}/fit?$query")->filter('.art-text b')->each(static fn (Crawler $name): string => $name->text());
+        self::assertSame(['Square', 'Wide'], $names('order=least-ppi&on=24x36'));
+        self::assertSame(['Wide', 'Square'], $names('order=least-ppi&on=12x12'));
+        self::assertSame(['Wide', 'Square'], $names('order=most-lost&on=12x12'));
+    }
+
     public function test_a_placement_left_out_is_not_made(): void
     {
         $batch = $this->batch(['4x6', '5x7']);
         $artwork = $this->give($batch, 'harbour.png', 900, 600);
-        $this->browser->request('POST', "/batches/{$batch->id()}/fit/{$artwork->id()}/5x7/leave-out", server: self::OURS);
-        self::assertStringContainsString('Left out', (string) $this->browser->getResponse()->getContent());
+        $this->browser->request('POST', "/batches/{$batch->id()}/fit/act", ['act' => 'leave-out', 'cells' => ["{$artwork->id()}:5x7"]], server: self::OURS);
+        $row = $this->browser->request('GET', "/batches/{$batch->id()}/fit/rows?only={$artwork->id()}");
+        self::assertSame(['Left out'], $row->filter('.cell.out .word')->each(static fn (Crawler $word): string => trim($word->text())));
         $batch = $this->again($batch);
         $this->press($batch);
         self::assertCount(1, $this->deliveries()->latest($batch));

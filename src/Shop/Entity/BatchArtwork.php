@@ -222,6 +222,15 @@ class BatchArtwork
         $this->memos = null;
     }
 
+    /** Another one as soon as anything changes that its placements depend on. */
+    public function fingerprint(): string
+    {
+        $framings = array_map(static fn (BatchFraming $framing): array => $framing->memo()->toArray(), $this->byPlace());
+        ksort($framings);
+
+        return hash('xxh128', serialize([$this->id, $this->facts, $this->kind, $this->keep, $framings]));
+    }
+
     /** @return array<string, BatchFraming> */
     private function byPlace(): array
     {

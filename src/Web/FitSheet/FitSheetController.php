@@ -8,6 +8,7 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\Journal;
+use Snugfit\Shop\SheetFigures;
 use Snugfit\Shop\Shelf;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -22,14 +23,18 @@ final class FitSheetController extends AbstractController
     /** Rows that come with the page; the others follow as they are scrolled to. */
     private const ROWS = 12;
 
-    #[Route('/batches/{batch<\d+>}/fit', name: 'fit', methods: ['GET'])]
-    public function show(Batch $batch, Request $request, FitSheet $sheet, Shelf $shelf): Response
+    public function __construct(private readonly FitSheet $sheet, private readonly SheetFigures $figures)
     {
-        $products = $sheet->products($batch);
+    }
+
+    #[Route('/batches/{batch<\d+>}/fit', name: 'fit', methods: ['GET'])]
+    public function show(Batch $batch, Request $request, Shelf $shelf): Response
+    {
+        $products = $this->sheet->products($batch);
         $query = SheetQuery::in($request->query);
-        $rows = SheetRows::of($batch, $sheet, $query);
+        $rows = $this->rowsOf($batch, $query);
         // For paper, all of them come at once.
-        $count = $request->query->has('paper') ? max(1, \count($rows->rows)) : self::ROWS;
+        $count = $request->query->has('paper') ? max(1, $rows->count()) : self::ROWS;
 
         return $this->render('fit-sheet/sheet.html.twig', [
             'batch' => $batch,
@@ -39,23 +44,28 @@ final class FitSheetController extends AbstractController
             'query' => $query,
             'counts' => $rows->counts,
             'placements' => $rows->placements,
-            'rows' => \array_slice($rows->rows, 0, $count),
-            'total' => $rows->total,
+            'rows' => $rows->part(0, $count),
+            'total' => $rows->count(),
             'next' => $count,
         ]);
     }
 
-    /** Further rows, or those that are shown anew after an act, as HTML. */
+    /** Further rows, or those of some artworks as they are after an act, as HTML. */
     #[Route('/batches/{batch<\d+>}/fit/rows', name: 'fit_rows', methods: ['GET'])]
-    public function rows(Batch $batch, Request $request, FitSheet $sheet): Response
+    public function rows(Batch $batch, Request $request): Response
     {
         $query = SheetQuery::in($request->query);
+        $only = $request->query->getString('only');
+        if ('' !== $only) {
+            $rows = SheetRows::ofSome($batch, $this->sheet, $this->figures, $query, array_map(intval(...), explode(',', $only)));
+
+            return $this->render('fit-sheet/_rows.html.twig', ['batch' => $batch, 'products' => $this->sheet->products($batch), 'rows' => $rows, 'next' => 0, 'total' => 0]);
+        }
         $from = max(0, $request->query->getInt('from'));
-        $count = max(2 * self::ROWS, min(1000, $request->query->getInt('count')));
-        $rows = SheetRows::part($batch, $sheet, $query, $from, $count);
+        $rows = $this->rowsOf($batch, $query);
 
         return $this->render('fit-sheet/_rows.html.twig', [
-            'batch' => $batch, 'products' => $sheet->products($batch), 'query' => $query, 'rows' => $rows->rows, 'next' => $from + $count, 'total' => $rows->total,
+            'batch' => $batch, 'products' => $this->sheet->products($batch), 'rows' => $rows->part($from, self::ROWS), 'next' => $from + self::ROWS, 'total' => $rows->count(),
         ]);
     }
 
@@ -72,9 +82,9 @@ final class FitSheetController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/fit.csv', name: 'fit_csv', methods: ['GET'])]
-    public function csv(Batch $batch, Request $request, FitSheet $sheet): Response
+    public function csv(Batch $batch, Request $request): Response
     {
-        $rows = SheetRows::of($batch, $sheet, SheetQuery::in($request->query))->rows;
+        $rows = $this->rowsOf($batch, SheetQuery::in($request->query))->all();
 
         return new Response(implode('', iterator_to_array(SheetCsv::lines($rows), false)), 200, [
             'Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('fit-sheet-%s.csv', $batch->number())),
@@ -83,14 +93,14 @@ final class FitSheetController extends AbstractController
 
     /** One placement's docket, as HTML. */
     #[Route('/batches/{batch<\d+>}/fit/{artwork<\d+>}/{product}', name: 'fit_docket', methods: ['GET'])]
-    public function docket(Batch $batch, BatchArtwork $artwork, string $product, FitSheet $sheet, Shelf $shelf): Response
+    public function docket(Batch $batch, BatchArtwork $artwork, string $product, Shelf $shelf): Response
     {
         $shelved = $shelf->find($product);
         if (null === $shelved || $artwork->batch() !== $batch) {
             throw $this->createNotFoundException();
         }
 
-        return $this->render('fit-sheet/_docket.html.twig', ['batch' => $batch, 'placed' => $sheet->place($artwork, $shelved->product())]);
+        return $this->render('fit-sheet/_docket.html.twig', ['batch' => $batch, 'placed' => $this->sheet->place($artwork, $shelved->product())]);
     }
 
     #[Route('/batches/{batch<\d+>}/products', name: 'fit_products', methods: ['POST'])]
@@ -103,18 +113,8 @@ final class FitSheetController extends AbstractController
         return $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
 
-    /** Leaves a placement out of the run, or takes it in again. */
-    #[Route('/batches/{batch<\d+>}/fit/{artwork<\d+>}/{product}/leave-out', name: 'fit_leave_out', methods: ['POST'])]
-    public function leaveOut(Batch $batch, BatchArtwork $artwork, string $product, Journal $journal, FitSheet $sheet, Shelf $shelf): Response
+    private function rowsOf(Batch $batch, SheetQuery $query): SheetRows
     {
-        $memo = $artwork->memo($product);
-        $journal->apply(
-            $batch,
-            \sprintf($memo->excluded ? 'Took "%s" in on %s again' : 'Left "%s" out on %s', $artwork->title(), $product),
-            [\sprintf('framing:%d:%s', $artwork->id(), $product) => $memo->with(excluded: !$memo->excluded)->toArray()],
-        );
-        $shelved = $shelf->find($product) ?? throw $this->createNotFoundException();
-
-        return $this->render('fit-sheet/_cell.html.twig', ['batch' => $batch, 'placed' => $sheet->place($artwork, $shelved->product()), 'matches' => true]);
+        return SheetRows::of($batch, $this->sheet, $this->figures, $query);
     }
 }

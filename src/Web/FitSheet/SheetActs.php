@@ -59,7 +59,7 @@ final readonly class SheetActs
                 $after[$sitting->ownSubject()] = $own($sitting->own)->toArray();
             }
         }
-        $this->journal->apply($batch, \sprintf('%s %d placement%s', self::WORDS[$act], \count($sittings), 1 === \count($sittings) ? '' : 's'), $after);
+        $this->journal->apply($batch, self::WORDS[$act].' '.self::called($sittings), $after);
 
         return true;
     }
@@ -68,6 +68,12 @@ final readonly class SheetActs
         'orientation' => 'Turned', 'sits' => 'Changed how to sit for', 'looks-right' => 'Found right', 'copy' => 'Copied a framing to', 'reset' => 'Reset',
         'limit' => 'Set the limit of', 'enlarge' => 'Set when to enlarge', 'leave-out' => 'Left out', 'take-in' => 'Took in',
     ];
+
+    /** @param list<Sitting> $sittings */
+    private static function called(array $sittings): string
+    {
+        return 1 === \count($sittings) ? \sprintf('"%s" on %s', $sittings[0]->artwork->title(), $sittings[0]->product->name) : \sprintf('%d placements', \count($sittings));
+    }
 
     /**
      * @param list<string> $cells

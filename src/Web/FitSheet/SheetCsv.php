@@ -25,8 +25,8 @@ final class SheetCsv
     {
         yield Csv::line(self::COLUMNS);
         foreach ($rows as $row) {
-            foreach ($row->cells as $placed) {
-                yield Csv::line(self::cells($placed));
+            foreach ($row->cells as $cell) {
+                yield Csv::line(self::cells($cell->placed));
             }
         }
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\FitSheet;
 
-use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\PlacedFigures;
 
 /** In which order rows stand. */
 enum SheetOrder: string
@@ -30,38 +30,45 @@ enum SheetOrder: string
         };
     }
 
+    /** Whether it goes by figures of placements, so that one product's can be asked for. */
+    public function goesByPlacements(): bool
+    {
+        return match ($this) {
+            self::LeastPpi, self::MostEnlarged, self::MostLost => true,
+            default => false,
+        };
+    }
+
     /**
-     * @param list<SheetRow> $rows
+     * @param list<non-empty-list<PlacedFigures>> $rows
+     * @param ?string                             $on   a product's code: its figures alone decide
      *
-     * @return list<SheetRow>
+     * @return list<non-empty-list<PlacedFigures>>
      */
-    public function sort(array $rows): array
+    public function sort(array $rows, ?string $on): array
     {
         if (self::Name === $this) {
             return $rows;
         }
-        $keys = array_map($this->key(...), $rows);
+        $keys = array_map(fn (array $row): string|float => $this->key($row, $on), $rows);
         asort($keys);
 
-        return array_map(static fn (int $i): SheetRow => $rows[$i], array_keys($keys));
+        return array_map(static fn (int $i): array => $rows[$i], array_keys($keys));
     }
 
-    private function key(SheetRow $row): string|float
+    /** @param non-empty-list<PlacedFigures> $row */
+    private function key(array $row, ?string $on): string|float
     {
+        $asked = null === $on ? $row : array_filter($row, static fn (PlacedFigures $one): bool => $on === $one->product->code);
+
         return match ($this) {
-            self::Name => $row->artwork->fileName(),
-            self::Kind => $row->artwork->kind()->value,
-            self::Pixels => -$row->artwork->artwork()->size->pixels(),
-            self::LeastPpi => min([1e9, ...array_map(static fn (PlacedArtwork $placed): float => $placed->placement->effective->value, $row->cells)]),
-            self::MostEnlarged => self::most($row, static fn (PlacedArtwork $placed): float => $placed->placement->enlargement),
-            self::MostLost => self::most($row, static fn (PlacedArtwork $placed): float => 1 - $placed->placement->keptShare),
-            self::Shorts => -\count(array_filter($row->cells, static fn (PlacedArtwork $placed): bool => $placed->isShort())),
+            self::Name => $row[0]->artwork->fileName(),
+            self::Kind => $row[0]->artwork->kind()->value,
+            self::Pixels => -$row[0]->artwork->artwork()->size->pixels(),
+            self::LeastPpi => min([1e9, ...array_map(static fn (PlacedFigures $one): float => $one->effectivePpi, $asked)]),
+            self::MostEnlarged => -max([0.0, ...array_map(static fn (PlacedFigures $one): float => $one->enlargement, $asked)]),
+            self::MostLost => -max([0.0, ...array_map(static fn (PlacedFigures $one): float => $one->lostShare(), $asked)]),
+            self::Shorts => -\count(array_filter($row, static fn (PlacedFigures $one): bool => $one->isShort())),
         };
-    }
-
-    /** @param \Closure(PlacedArtwork): float $figure */
-    private static function most(SheetRow $row, \Closure $figure): float
-    {
-        return -max([0.0, ...array_map($figure, $row->cells)]);
     }
 }

@@ -6,7 +6,8 @@ namespace Snugfit\Web\FitSheet;
 
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Fit\Verdict;
-use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\PlacedFigures;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
 /** What a person wants to see of the sheet, as the address bar keeps it. All of it combines. */
@@ -26,6 +27,8 @@ final readonly class SheetQuery
         public ?int $loses = null,
         public bool $unseen = false,
         public SheetOrder $order = SheetOrder::Name,
+        /** The product whose figures give the order; null for all. */
+        public ?string $on = null,
     ) {
     }
 
@@ -38,6 +41,7 @@ final readonly class SheetQuery
         return new self(
             $text('find'), array_values($verdicts), Kind::tryFrom($text('kind')), '' !== $text('cuts'),
             ctype_digit($text('loses')) ? min(99, (int) $text('loses')) : null, '' !== $text('unseen'), SheetOrder::tryFrom($text('order')) ?? SheetOrder::Name,
+            '' === $text('on') ? null : $text('on'),
         );
     }
 
@@ -46,11 +50,17 @@ final readonly class SheetQuery
         return [] !== $this->verdicts || $this->cuts || null !== $this->loses || $this->unseen;
     }
 
-    public function matches(PlacedArtwork $placed): bool
+    public function wants(BatchArtwork $artwork): bool
     {
-        return ([] === $this->verdicts || \in_array($placed->placement->verdict, $this->verdicts, true))
-            && (!$this->cuts || !$placed->placement->keepsBox)
-            && (null === $this->loses || self::loss($placed) > $this->loses / 100)
+        return ('' === $this->find || false !== mb_stripos($artwork->folder().'/'.$artwork->fileName().' '.$artwork->title(), $this->find))
+            && (null === $this->kind || $this->kind === $artwork->kind());
+    }
+
+    public function matches(PlacedFigures $placed): bool
+    {
+        return ([] === $this->verdicts || \in_array($placed->verdict, $this->verdicts, true))
+            && (!$this->cuts || !$placed->keepsBox)
+            && (null === $this->loses || $placed->lostShare() > $this->loses / 100)
             && (!$this->unseen || $placed->wantsLook());
     }
 
@@ -66,7 +76,7 @@ final readonly class SheetQuery
 
         return new self(
             $this->find, $verdicts, $this->kind, 'cuts' === $what xor $this->cuts,
-            'loses' === $what ? (null === $this->loses ? self::MUCH : null) : $this->loses, 'unseen' === $what xor $this->unseen, $this->order,
+            'loses' === $what ? (null === $this->loses ? self::MUCH : null) : $this->loses, 'unseen' === $what xor $this->unseen, $this->order, $this->on,
         );
     }
 
@@ -91,6 +101,7 @@ final readonly class SheetQuery
             'loses' => (string) $this->loses,
             'unseen' => $this->unseen ? '1' : '',
             'order' => SheetOrder::Name === $this->order ? '' : $this->order->value,
+            'on' => $this->order->goesByPlacements() ? (string) $this->on : '',
         ], static fn (string $value): bool => '' !== $value);
     }
 
@@ -106,19 +117,14 @@ final readonly class SheetQuery
     }
 
     /** Whether a chip alone would show a placement: for the number beside it. */
-    public static function shows(string $what, PlacedArtwork $placed): bool
+    public static function shows(string $what, PlacedFigures $placed): bool
     {
         return match ($what) {
-            'cuts' => !$placed->placement->keepsBox,
-            'loses' => self::loss($placed) > self::MUCH / 100,
+            'cuts' => !$placed->keepsBox,
+            'loses' => $placed->lostShare() > self::MUCH / 100,
             'unseen' => $placed->wantsLook(),
-            'grow' => $placed->placement->verdict->grows(),
-            default => $placed->placement->verdict->value === $what,
+            'grow' => $placed->verdict->grows(),
+            default => $placed->verdict->value === $what,
         };
-    }
-
-    private static function loss(PlacedArtwork $placed): float
-    {
-        return 1 - $placed->placement->keptShare;
     }
 }

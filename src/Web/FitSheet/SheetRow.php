@@ -10,7 +10,7 @@ use Snugfit\Shop\PlacedArtwork;
 /** One artwork's row. */
 final readonly class SheetRow
 {
-    /** @param list<PlacedArtwork> $cells */
+    /** @param list<SheetCell> $cells */
     public function __construct(public BatchArtwork $artwork, public array $cells)
     {
     }
@@ -23,7 +23,8 @@ final readonly class SheetRow
     public function largest(): array
     {
         $largest = [];
-        foreach ($this->cells as $placed) {
+        foreach ($this->cells as $cell) {
+            $placed = $cell->placed;
             $family = $placed->sitting->family->label;
             $largest[$family] ??= null;
             if (!$placed->isShort() && !$placed->isExcluded() && self::area($placed) > (null === $largest[$family] ? 0 : self::area($largest[$family]))) {

@@ -4,77 +4,82 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\FitSheet;
 
-use Snugfit\Core\Product\Product;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\PlacedFigures;
+use Snugfit\Shop\SheetFigures;
 
 /** The rows that a query leaves, in its order, with how many placements each chip alone would show. */
 final readonly class SheetRows
 {
     /**
-     * @param list<SheetRow>     $rows
-     * @param array<string, int> $counts by chip
+     * @param list<non-empty-list<PlacedFigures>> $rows   by artwork
+     * @param array<string, int>                  $counts by chip
      */
-    private function __construct(public array $rows, public array $counts, public int $placements, public int $total)
+    private function __construct(private FitSheet $sheet, private SheetQuery $query, private array $rows, public array $counts, public int $placements)
     {
     }
 
-    public static function of(Batch $batch, FitSheet $sheet, SheetQuery $query): self
+    public static function of(Batch $batch, FitSheet $sheet, SheetFigures $figures, SheetQuery $query): self
     {
-        $products = $sheet->products($batch);
         $counts = array_fill_keys(array_keys($query->chips()), 0);
         $rows = [];
         $placements = 0;
-        foreach (self::artworks($batch, $sheet, $query) as $artwork) {
-            $cells = self::cells($sheet, $artwork, $products);
-            $placements += \count($cells);
-            foreach ($cells as $placed) {
+        foreach ($figures->byArtwork($batch) as $row) {
+            if ([] === $row || !$query->wants($row[0]->artwork)) {
+                continue;
+            }
+            $placements += \count($row);
+            foreach ($row as $one) {
                 foreach ($counts as $what => $count) {
-                    $counts[$what] = $count + (SheetQuery::shows($what, $placed) ? 1 : 0);
+                    $counts[$what] = $count + (SheetQuery::shows($what, $one) ? 1 : 0);
                 }
             }
-            if (!$query->asksForCells() || [] !== array_filter($cells, $query->matches(...))) {
-                $rows[] = new SheetRow($artwork, $cells);
+            if (!$query->asksForCells() || [] !== array_filter($row, $query->matches(...))) {
+                $rows[] = $row;
             }
         }
 
-        return new self($query->order->sort($rows), $counts, $placements, \count($rows));
+        return new self($sheet, $query, $query->order->sort($rows, $query->on), $counts, $placements);
     }
 
-    /** So many rows from one on; where no figure decides which and in what order, only these are planned. */
-    public static function part(Batch $batch, FitSheet $sheet, SheetQuery $query, int $from, int $count): self
+    public function count(): int
     {
-        if ($query->asksForCells() || SheetOrder::Name !== $query->order) {
-            $all = self::of($batch, $sheet, $query);
-
-            return new self(\array_slice($all->rows, $from, $count), $all->counts, $all->placements, $all->total);
-        }
-        $artworks = self::artworks($batch, $sheet, $query);
-        $products = $sheet->products($batch);
-        $rows = array_map(static fn (BatchArtwork $artwork): SheetRow => new SheetRow($artwork, self::cells($sheet, $artwork, $products)), \array_slice($artworks, $from, $count));
-
-        return new self($rows, [], 0, \count($artworks));
+        return \count($this->rows);
     }
 
-    /** @return list<BatchArtwork> */
-    private static function artworks(Batch $batch, FitSheet $sheet, SheetQuery $query): array
+    /** @return list<SheetRow> so many rows from one on, planned */
+    public function part(int $from, int $count): array
     {
-        return array_values(array_filter(
-            $sheet->artworks($batch),
-            static fn (BatchArtwork $artwork): bool => ('' === $query->find || false !== mb_stripos($artwork->folder().'/'.$artwork->fileName().' '.$artwork->title(), $query->find))
-                && (null === $query->kind || $query->kind === $artwork->kind()),
-        ));
+        return array_map($this->planned(...), \array_slice($this->rows, $from, $count));
+    }
+
+    /** @return list<SheetRow> */
+    public function all(): array
+    {
+        return $this->part(0, \count($this->rows));
     }
 
     /**
-     * @param list<Product> $products
+     * The rows of some artworks, whether they match or not: what is looked at does not vanish when it is changed.
      *
-     * @return list<PlacedArtwork>
+     * @param list<int> $artworks
+     *
+     * @return list<SheetRow>
      */
-    private static function cells(FitSheet $sheet, BatchArtwork $artwork, array $products): array
+    public static function ofSome(Batch $batch, FitSheet $sheet, SheetFigures $figures, SheetQuery $query, array $artworks): array
     {
-        return array_map(static fn (Product $product): PlacedArtwork => $sheet->place($artwork, $product), $products);
+        $rows = array_values(array_filter(array_intersect_key($figures->byArtwork($batch), array_flip($artworks))));
+
+        return (new self($sheet, $query, $rows, [], 0))->all();
+    }
+
+    /** @param non-empty-list<PlacedFigures> $row */
+    private function planned(array $row): SheetRow
+    {
+        return new SheetRow($row[0]->artwork, array_map(
+            fn (PlacedFigures $one): SheetCell => new SheetCell($this->sheet->place($one->artwork, $one->product), $this->query->matches($one)),
+            $row,
+        ));
     }
 }

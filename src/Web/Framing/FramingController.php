@@ -12,6 +12,7 @@ use Snugfit\Shop\Entity\FramingMemo;
 use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\Journal;
 use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\SheetFigures;
 use Snugfit\Shop\Shelf;
 use Snugfit\Shop\Sitting;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -24,7 +25,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/batches/{batch<\d+>}/framing/{artwork<\d+>}/{product}')]
 final class FramingController extends AbstractController
 {
-    public function __construct(private readonly FitSheet $sheet, private readonly Shelf $shelf, private readonly Journal $journal)
+    public function __construct(private readonly FitSheet $sheet, private readonly SheetFigures $figures, private readonly Shelf $shelf, private readonly Journal $journal)
     {
     }
 
@@ -33,7 +34,7 @@ final class FramingController extends AbstractController
     {
         $view = $this->view($batch, $this->sitting($batch, $artwork, $product));
 
-        return $this->render('framing/framing.html.twig', $view + ['walk' => Walk::through($batch, $this->sheet, $view['placed'])]);
+        return $this->render('framing/framing.html.twig', $view + ['walk' => Walk::through($this->figures->of($batch), $view['placed'])]);
     }
 
     /** What the planner makes of a framing that is being tried; nothing is kept. */
@@ -61,7 +62,7 @@ final class FramingController extends AbstractController
     {
         $sitting = $this->sitting($batch, $artwork, $product);
         $this->journal->apply($batch, \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($sitting)), [$sitting->subject() => $sitting->shared->with(lookedAt: true)->toArray()]);
-        $next = Walk::through($batch, $this->sheet, $this->sheet->place($artwork, $sitting->product))->next();
+        $next = Walk::through($this->figures->of($batch), $this->sheet->place($artwork, $sitting->product))->next();
 
         return null === $next
             ? $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER)

@@ -4,36 +4,37 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Framing;
 
-use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\PlacedFigures;
 
 /** The framings of a batch one after the other, as the framing room goes through them: each family of an artwork once. */
 final readonly class Walk
 {
-    /** @param list<PlacedArtwork> $stops the first placement of each framing */
+    /** @param list<PlacedFigures> $stops the first placement of each framing */
     private function __construct(private array $stops, public int $at)
     {
     }
 
-    public static function through(Batch $batch, FitSheet $sheet, PlacedArtwork $here): self
+    /** @param list<PlacedFigures> $figures of the batch */
+    public static function through(array $figures, PlacedArtwork $here): self
     {
         $stops = [];
-        foreach ($sheet->placements($batch) as $placed) {
-            $key = $placed->framingKey();
-            $isHere = self::same($placed, $here);
-            if (($isHere || !$placed->isExcluded()) && ($isHere || !isset($stops[$key]) || (!self::same($stops[$key], $here) && !$stops[$key]->wantsLook() && $placed->wantsLook()))) {
-                $stops[$key] = $placed;
+        foreach ($figures as $one) {
+            $key = $one->framingKey;
+            $isHere = self::isAt($one, $here);
+            if (($isHere || !$one->isExcluded) && ($isHere || !isset($stops[$key]) || (!self::isAt($stops[$key], $here) && !$stops[$key]->wantsLook() && $one->wantsLook()))) {
+                $stops[$key] = $one;
             }
         }
         $stops = array_values($stops);
-        foreach ($stops as $at => $placed) {
-            if (self::same($placed, $here)) {
+        foreach ($stops as $at => $one) {
+            if (self::isAt($one, $here)) {
                 return new self($stops, $at);
             }
         }
 
-        return new self([$here], 0);
+        // Its product is none of the batch's any more.
+        return new self([PlacedFigures::of($here, null)], 0);
     }
 
     public function count(): int
@@ -41,18 +42,18 @@ final readonly class Walk
         return \count($this->stops);
     }
 
-    public function before(): ?PlacedArtwork
+    public function before(): ?PlacedFigures
     {
         return $this->stops[$this->at - 1] ?? null;
     }
 
-    public function after(): ?PlacedArtwork
+    public function after(): ?PlacedFigures
     {
         return $this->stops[$this->at + 1] ?? null;
     }
 
     /** The next that was not looked at: further on first, then from the beginning. */
-    public function next(): ?PlacedArtwork
+    public function next(): ?PlacedFigures
     {
         foreach ([...\array_slice($this->stops, $this->at + 1), ...\array_slice($this->stops, 0, $this->at)] as $placed) {
             if ($placed->wantsLook()) {
@@ -63,8 +64,8 @@ final readonly class Walk
         return null;
     }
 
-    private static function same(PlacedArtwork $one, PlacedArtwork $other): bool
+    private static function isAt(PlacedFigures $one, PlacedArtwork $here): bool
     {
-        return $one->artwork === $other->artwork && $one->product->code === $other->product->code;
+        return $one->artwork === $here->artwork && $one->product->code === $here->product->code;
     }
 }

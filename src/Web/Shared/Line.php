@@ -11,9 +11,9 @@ use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\Entity\PrintState;
-use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\Journal;
-use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\PlacedFigures;
+use Snugfit\Shop\SheetFigures;
 use Snugfit\Shop\Standing;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
@@ -25,7 +25,7 @@ final class Line
     private array $known = [];
 
     public function __construct(
-        private readonly FitSheet $sheet,
+        private readonly SheetFigures $figures,
         private readonly Deliveries $deliveries,
         private readonly Journal $journal,
         private readonly Standing $standing,
@@ -43,12 +43,12 @@ final class Line
     {
         $artworks = $batch->artworks();
         $count = static fn (IntakeState $state): int => \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => $state === $artwork->state()));
-        $placed = array_values(array_filter($this->sheet->placements($batch), static fn (PlacedArtwork $placed): bool => !$placed->isExcluded()));
-        $short = \count(array_filter($placed, static fn (PlacedArtwork $placed): bool => $placed->isShort()));
+        $placed = array_values(array_filter($this->figures->of($batch), static fn (PlacedFigures $placed): bool => !$placed->isExcluded));
+        $short = \count(array_filter($placed, static fn (PlacedFigures $placed): bool => $placed->isShort()));
         $toLookAt = [];
         foreach ($placed as $one) {
             if ($one->wantsLook()) {
-                $toLookAt[$one->framingKey()] ??= $one;
+                $toLookAt[$one->framingKey] ??= $one;
             }
         }
         $toLookAt = array_values($toLookAt);
@@ -88,11 +88,11 @@ final class Line
 
     /**
      * @param list<BatchArtwork>  $artworks
-     * @param list<PlacedArtwork> $placed
+     * @param list<PlacedFigures> $placed
      */
     private function next(Batch $batch, array $artworks, array $placed, ?PrintRun $run, int $parcels): ?NextAct
     {
-        $printable = \count(array_filter($placed, static fn (PlacedArtwork $one): bool => !$one->isShort()));
+        $printable = \count(array_filter($placed, static fn (PlacedFigures $one): bool => !$one->isShort()));
 
         return match (true) {
             [] === $artworks => null,
@@ -104,7 +104,7 @@ final class Line
         };
     }
 
-    private function framingUrl(Batch $batch, PlacedArtwork $placed): string
+    private function framingUrl(Batch $batch, PlacedFigures $placed): string
     {
         return $this->urls->generate('framing', ['batch' => $batch->id(), 'artwork' => $placed->artwork->id(), 'product' => $placed->product->code]);
     }

@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\FitSheet;
+
+use Snugfit\Shop\PlacedArtwork;
+
+/** One placement in the sheet. */
+final readonly class SheetCell
+{
+    public function __construct(public PlacedArtwork $placed, /** Whether the query asks for it; its row may be there for another. */ public bool $matches)
+    {
+    }
+}
