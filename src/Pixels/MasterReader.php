@@ -15,7 +15,7 @@ final readonly class MasterReader
 {
     private const PREVIEW_QUALITY = 84;
 
-    public function __construct(private KindGuess $kinds = new KindGuess(), private FocusGuess $focus = new FocusGuess(), private Measuring $measuring = new Measuring())
+    public function __construct(private KindGuess $kinds = new KindGuess(), private FocusGuess $focus = new FocusGuess(), private Measuring $measuring = new Measuring(), private LetteringGuess $lettering = new LetteringGuess())
     {
     }
 
@@ -70,6 +70,7 @@ final readonly class MasterReader
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
             focus: $this->focus->guess($plain),
             measures: $master->format->isVector() ? new Measures() : $this->measuring->measure($plain),
+            lettering: $this->lettering->guess($plain),
         );
     }
 

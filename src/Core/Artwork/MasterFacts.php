@@ -36,6 +36,8 @@ final readonly class MasterFacts
         /** Where the eye goes first, as measured: a guess; null where nothing stands out. */
         public ?FractionBox $focus = null,
         public Measures $measures = new Measures(),
+        /** @var list<FractionBox> where lines of lettering were found: a guess, in fractions of the upright picture */
+        public array $lettering = [],
     ) {
     }
 
@@ -69,7 +71,7 @@ final readonly class MasterFacts
             'profile' => $this->profile, 'transparent' => $this->isTransparent, 'ppi_tag' => $this->ppiTag,
             'exif_orientation' => $this->exifOrientation, 'pages' => $this->pages, 'kind' => $this->kindGuess->value,
             'reaches_outside' => $this->reachesOutside, 'focus' => $this->focus?->toList(),
-            'measures' => $this->measures->toArray(),
+            'measures' => $this->measures->toArray(), 'lettering' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->lettering),
         ];
     }
 
@@ -91,6 +93,7 @@ final readonly class MasterFacts
             $record->bool('reaches_outside'),
             $record->has('focus') ? FractionBox::listOf([$record->toArray()['focus']])[0] : null,
             $record->has('measures') ? Measures::fromRecord($record->record('measures')) : new Measures(),
+            $record->has('lettering') ? FractionBox::listOf($record->toArray()['lettering']) : [],
         );
     }
 }

@@ -21,6 +21,10 @@ final readonly class Warnings
     /** Share of a side. */
     private const EMPTY = 0.15;
 
+    /** A tag of so many ppi speaks of print, and a print under so many inches is a small one (common practice). */
+    private const PRINT_TAG = 240.0;
+    private const SMALL_PRINT = 6.0;
+
     /** Longer than this to one is an unusual proportion. */
     private const LONG = 3.0;
 
@@ -86,8 +90,14 @@ final readonly class Warnings
             $note('turned', 'Stored on its side or mirrored; shown and printed upright.');
         }
         if (null !== $facts->ppiTag && !$facts->format->isVector()) {
-            $nominal = \sprintf('%.1f × %.1f in', $size->width / $facts->ppiTag, $size->height / $facts->ppiTag);
-            $note('ppi-tag', \sprintf('Tagged %s ppi, which would be %s. Only a note: the pixels decide.', rtrim(rtrim(number_format($facts->ppiTag, 1), '0'), '.'), $nominal));
+            $inches = static fn (float $ppi): string => \sprintf('%.1f × %.1f in', $size->width / $ppi, $size->height / $ppi);
+            $tag = rtrim(rtrim(number_format($facts->ppiTag, 1), '0'), '.');
+            // A tag fit for print on a picture that is too small for one is what people are taken in by.
+            if ($facts->ppiTag >= self::PRINT_TAG && $size->longSide() / $facts->ppiTag < self::SMALL_PRINT) {
+                $attention('ppi-tag', \sprintf('Tagged %s ppi as if for print, but that would be only %s. Only a note: the pixels decide.', $tag, $inches($facts->ppiTag)));
+            } else {
+                $note('ppi-tag', \sprintf('Tagged %s ppi, which would be %s; at 300 it is %s. Only a note: the pixels decide.', $tag, $inches($facts->ppiTag), $inches(300.0)));
+            }
         }
 
         return $found;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Fit;
 
 use Snugfit\Core\Artwork\Artwork;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
@@ -37,6 +38,14 @@ final readonly class Placement
         /** What this crop carries at the target within the limit. */
         public PrintSize $largestPrint,
     ) {
+    }
+
+    /** Whether a box of the upright picture lies wholly inside the crop. */
+    public function showsAllOf(FractionBox $box): bool
+    {
+        $pixels = $this->pose->box($box)->inPixelsOf($this->pose->size($this->artwork->size));
+
+        return (new Tilted($this->pose->tilt))->keptOf($pixels, $this->crop) > 1 - 1e-6;
     }
 
     /** Linear factor from crop to print file on the axis that needs more; null when there is none. */

@@ -11,6 +11,9 @@ use Snugfit\Core\Measure\Length;
 /** What a person should know of one artwork on one product before printing it. */
 final readonly class PlacementWarnings
 {
+    /** Millimetres from the trim that are safe where a product says nothing (common practice). */
+    private const SAFE = 3;
+
     /**
      * @param list<FractionBox> $keep what must stay, in fractions of the upright picture
      *
@@ -21,8 +24,14 @@ final readonly class PlacementWarnings
         $found = [];
         if (!$placement->keepsBox) {
             $found[] = \sprintf('Cuts %s%% of what must stay.', number_format(100 * (1 - $placement->keptOfBoxes), $placement->keptOfBoxes > 0.98 ? 1 : 0));
-        } elseif (null !== $inches = self::nearestToTrim($placement, $keep)) {
-            $found[] = \sprintf('What must stay comes within %s mm of the trim; %s mm are safe.', number_format(25.4 * $inches, 1), number_format($placement->product->safeMargin?->inMillimetres() ?? 0.0, 1));
+        } else {
+            $found[] = self::nearTrim('What must stay', $placement, $keep);
+        }
+        $cut = array_filter($facts->lettering, static fn (FractionBox $line): bool => !$placement->showsAllOf($line));
+        if ([] !== $cut) {
+            $found[] = \sprintf('Cuts what looks like lettering: %d of %d lines.', \count($cut), \count($facts->lettering));
+        } else {
+            $found[] = self::nearTrim('What looks like lettering', $placement, $facts->lettering);
         }
         if ($facts->isTransparent && !$placement->product->wantsTransparency) {
             $found[] = 'Has transparent parts; here they are laid on white.';
@@ -31,19 +40,31 @@ final readonly class PlacementWarnings
             $found[] = 'Has no transparent parts: its background is printed as a box.';
         }
 
-        return $found;
+        return array_values(array_filter($found));
+    }
+
+    /** @param list<FractionBox> $boxes */
+    private static function nearTrim(string $what, Placement $placement, array $boxes): ?string
+    {
+        $margin = $placement->product->safeMargin ?? Length::millimetres(self::SAFE);
+        $inches = self::nearestToTrim($placement, $margin, $boxes);
+
+        return match (true) {
+            null === $inches => null,
+            $inches < 0 => \sprintf('%s goes %s mm over the trim.', $what, number_format(-25.4 * $inches, 1)),
+            default => \sprintf('%s comes within %s mm of the trim; %s mm are safe.', $what, number_format(25.4 * $inches, 1), number_format($margin->inMillimetres(), 1)),
+        };
     }
 
     /**
-     * How near a box of what must stay comes to the trim, where that is inside the safe margin.
+     * How near one of the boxes comes to the trim, in inches, where that is inside the margin.
      *
-     * @param list<FractionBox> $keep
+     * @param list<FractionBox> $boxes
      */
-    private static function nearestToTrim(Placement $placement, array $keep): ?float
+    private static function nearestToTrim(Placement $placement, Length $margin, array $boxes): ?float
     {
         $product = $placement->product;
-        $margin = $product->safeMargin;
-        if (null === $margin || $margin->isZero() || [] === $keep || 0.0 !== $placement->pose->tilt || Sits::Whole === $placement->sits) {
+        if ($margin->isZero() || $product->keepsProportions() || [] === $boxes || 0.0 !== $placement->pose->tilt || Sits::Whole === $placement->sits) {
             return null;
         }
         $crop = $placement->crop;
@@ -53,7 +74,7 @@ final readonly class PlacementWarnings
         $bleed = static fn (Length $side): float => $coversBleed ? $side->inInches() : 0.0;
         $perInch = $placement->effective->value;
         $nearest = \INF;
-        foreach ($keep as $box) {
+        foreach ($boxes as $box) {
             $pixels = $placement->pose->box($box)->inPixelsOf($picture);
             $gaps = [
                 ($pixels->x - $crop->x) / $perInch - $bleed($product->bleed->left), ($crop->x + $crop->width - $pixels->x - $pixels->width) / $perInch - $bleed($product->bleed->right),

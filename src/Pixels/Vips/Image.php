@@ -16,6 +16,9 @@ final class Image
     /** VIPS_INTERESTING_ATTENTION. */
     private const ATTENTION = 3;
 
+    /** VIPS_OPERATION_RELATIONAL_MORE. */
+    private const MORE = 4;
+
     /** VIPS_CODING_LABQ. */
     private const CODING_LABQ = 2;
 
@@ -310,6 +313,13 @@ final class Image
     public function join(self $bands): self
     {
         return self::make('bandjoin', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_bandjoin2($this->pointer, $bands->pointer, $out, ...$tail), []);
+    }
+
+    /** 255 where it is more than so many levels over another image of its size, 0 elsewhere. */
+    public function isOver(self $other, float $levels): self
+    {
+        return self::make('subtract', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_subtract($this->pointer, $other->pointer, $out, ...$tail), [])
+            ->then('relational_const1', [self::MORE, $levels]);
     }
 
     /** Rounded to the nearest whole number, then stored in another form. */

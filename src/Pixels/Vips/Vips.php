@@ -68,6 +68,8 @@ final class Vips
         int vips_unpremultiply(VipsImage *in, VipsImage **out, ...);
         int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
         int vips_bandjoin2(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_subtract(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_relational_const1(VipsImage *in, VipsImage **out, int relational, double value, ...);
         int vips_rint(VipsImage *in, VipsImage **out, ...);
         int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
         int vips_copy(VipsImage *in, VipsImage **out, ...);

@@ -37,6 +37,11 @@ final class WarningsTest extends TestCase
     {
         [$warning] = (new Warnings())->of(Facts::of(1024, 1024, ppiTag: 72), 'x.png');
         self::assertStringContainsString('14.2 × 14.2 in', $warning->sentence);
+        self::assertStringContainsString('at 300 it is 3.4 × 3.4 in', $warning->sentence);
         self::assertFalse($warning->needsAttention);
+        [$false] = (new Warnings())->of(Facts::of(1024, 1024, ppiTag: 300), 'x.png');
+        self::assertTrue($false->needsAttention, 'as if for print, but 3.4 in wide');
+        [$fit] = (new Warnings())->of(Facts::of(3000, 3000, ppiTag: 300), 'x.png');
+        self::assertFalse($fit->needsAttention);
     }
 }
