@@ -154,7 +154,7 @@ export default () => ({
     if (this.pointers.has(event.pointerId)) this.pointers.set(event.pointerId, [event.clientX, event.clientY]);
     const { from, wish, crop, corner, pinch } = this.held;
     if (pinch) {
-      if (this.pointers.size === 2) this.zoomFrom(wish, pinch / this.spread());
+      if (this.pointers.size === 2) this.zoomFrom(wish, this.spread() / pinch);
       return;
     }
     const [x, y] = this.at(event);

@@ -1,4 +1,5 @@
 /** Draws the framing room's picture, window and rulers. */
+import { drawEdges } from './edges.js';
 import { paper } from './geometry.js';
 
 const set = (element, attributes) => {
@@ -29,8 +30,10 @@ export function drawStage(stage, bench, wish, grid) {
   set(stage.querySelector('[data-clip]'), crop);
   set(stage.querySelector('[data-window]'), { 'clip-path': sits === 'whole' ? 'url(#window)' : 'none' });
   const page = stage.querySelector('[data-paper]');
-  page.classList.toggle('gone', sits !== 'whole' && !bench.edge);
-  set(page, { ...sheet.all, fill: bench.edge === 'colour' ? bench.colour : 'url(#hatch)' });
+  page.classList.toggle('gone', bench.edge !== 'colour');
+  set(page, { ...sheet.all, fill: bench.colour ?? 'none' });
+  set(stage.querySelector('[data-clip-paper]'), sheet.all);
+  drawEdges(stage.querySelector('[data-edges]'), bench, sheet.all);
   // Far enough out that a tilted picture's corners are veiled too.
   const far = width + height;
   set(stage.querySelector('[data-veil]'), { d: `M${-far} ${-far}h${3 * far}v${3 * far}h${-3 * far}z M${x} ${y}h${w}v${h}h${-w}z` });

@@ -13,7 +13,7 @@ use Snugfit\Pixels\Vips\VipsFailed;
 /** Master file -> facts. Decodes all of it once, so that a damaged file is found here and not at the press. */
 final readonly class MasterReader
 {
-    private const PREVIEW_QUALITY = 84;
+    private const PREVIEW_QUALITY = 90;
 
     public function __construct(private KindGuess $kinds = new KindGuess(), private FocusGuess $focus = new FocusGuess(), private Measuring $measuring = new Measuring(), private LetteringGuess $lettering = new LetteringGuess())
     {
@@ -81,8 +81,8 @@ final readonly class MasterReader
 
     private function keep(Image $preview, string $target): void
     {
-        // Effort 2 of 6: a preview is waited for.
-        $preview->save('webp', $target, ['Q' => self::PREVIEW_QUALITY, 'effort' => 2]);
+        // Effort 2 of 6: a preview is waited for. Colours at edges and in ramps are kept, since it is judged by eye.
+        $preview->save('webp', $target, ['Q' => self::PREVIEW_QUALITY, 'effort' => 2, 'smart-subsample' => 1]);
     }
 
     private function plain(Image $picture): Image

@@ -1,23 +1,6 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { expect, good, pixel, readyBatch, test } from './shop.mjs';
+import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
 
 const cropOf = async (page) => JSON.parse(await page.locator('[data-bench]').getAttribute('data-bench')).crop;
-
-/** Runs the batch and unpacks its parcel; gives the manifest's files by product. */
-async function printed(page, batch) {
-  await page.goto(`/batches/${batch}/fit`);
-  await page.getByRole('button', { name: /^Make \d+ print file/ }).click();
-  await expect(page.locator('[data-run-state]')).toHaveText('finished', { timeout: 60_000 });
-  await page.goto(`/batches/${batch}/parcels`);
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /Download all/ }).click()]);
-  const folder = mkdtempSync(`${tmpdir()}/snugfit-family-`);
-  await download.saveAs(`${folder}/parcel.zip`);
-  execFileSync('unzip', ['-q', 'parcel.zip'], { cwd: folder });
-  const { files } = JSON.parse(readFileSync(`${folder}/manifest.json`, 'utf8'));
-  return Object.fromEntries(files.map((file) => [file.product, { ...file, file: `${folder}/${file.output.path}` }]));
-}
 
 /** Red tells how far across the picture a pixel came from, green how far down. */
 function expectCorners({ file, output }, left, top, right, bottom) {

@@ -1,6 +1,7 @@
 import { test as base, expect } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { basename } from 'node:path';
 
 export { expect };
@@ -72,4 +73,18 @@ export function measured(path) {
 /** The colour of one pixel, as ImageMagick decodes it. */
 export function pixel(path, x, y) {
   return execFileSync('convert', [path, '-format', `%[fx:round(255*p{${x},${y}}.r)] %[fx:round(255*p{${x},${y}}.g)]`, 'info:']).toString().split(' ').map(Number);
+}
+
+/** Runs the batch and unpacks its parcel; gives the manifest's files by product. */
+export async function printed(page, batch) {
+  await page.goto(`/batches/${batch}/fit`);
+  await page.getByRole('button', { name: /^Make \d+ print file/ }).click();
+  await expect(page.locator('[data-run-state]')).toHaveText('finished', { timeout: 60_000 });
+  await page.goto(`/batches/${batch}/parcels`);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /Download all/ }).click()]);
+  const folder = mkdtempSync(`${tmpdir()}/snugfit-parcel-`);
+  await download.saveAs(`${folder}/parcel.zip`);
+  execFileSync('unzip', ['-q', 'parcel.zip'], { cwd: folder });
+  const { files } = JSON.parse(readFileSync(`${folder}/manifest.json`, 'utf8'));
+  return Object.fromEntries(files.map((file) => [file.product, { ...file, file: `${folder}/${file.output.path}` }]));
 }
