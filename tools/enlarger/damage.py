@@ -1,0 +1,58 @@
+"""How a sharp patch becomes what a shop is given: reduced, and for some networks damaged."""
+import io
+
+import numpy as np
+from PIL import Image
+
+SIDE = 48  # px of input
+
+
+def jpeg(picture, quality, subsampling):
+    buffer = io.BytesIO()
+    picture.save(buffer, 'JPEG', quality=quality, subsampling=subsampling)
+    return Image.open(io.BytesIO(buffer.getvalue())).convert('RGB')
+
+
+def smaller(picture, factor, chance):
+    side = picture.size[0] // factor
+    kernel = (Image.BICUBIC, Image.LANCZOS, Image.BOX)[chance.choice(3, p=(.5, .25, .25))]
+    return picture.resize((side, side), kernel)
+
+
+class Damage:
+    """Shares and ranges from settings.json; one instance is one stream of random choices."""
+
+    def __init__(self, settings):
+        self.jpeg_share = settings['jpeg_share']
+        self.jpeg_quality = settings['jpeg_quality']
+        self.twice_share = settings.get('jpeg_twice_share', 0)
+        self.noise_share = settings.get('noise_share', 0)
+        self.noise = settings.get('noise', [0, 0])
+        self.blur_share = settings.get('blur_share', 0)
+
+    def of(self, picture, chance):
+        """An array [n, n, 3] of bytes for a PIL picture that is at least SIDE on each side."""
+        if chance.random() < self.blur_share:
+            # Soft as a picture is that was enlarged a little before.
+            side, less = picture.size[0], chance.uniform(.6, .95)
+            picture = picture.resize((max(8, int(side * less)),) * 2, Image.BICUBIC).resize((side, side), Image.BICUBIC)
+        noisy = chance.random() < self.noise_share
+        if noisy:
+            picture = Image.fromarray(self.noised(np.asarray(picture), chance))
+        if chance.random() < self.jpeg_share:
+            if chance.random() < self.twice_share:
+                # Saved before, on another grid.
+                x, y = chance.integers(0, 8, 2)
+                wide = np.pad(np.asarray(picture), ((y, 0), (x, 0), (0, 0)), mode='edge')
+                again = jpeg(Image.fromarray(wide), self.quality(chance), int(chance.choice([0, 2, 2])))
+                picture = Image.fromarray(np.asarray(again)[y:, x:])
+            picture = jpeg(picture, self.quality(chance), int(chance.choice([0, 2, 2])))
+        return np.asarray(picture)
+
+    def quality(self, chance):
+        return int(chance.integers(self.jpeg_quality[0], self.jpeg_quality[1] + 1))
+
+    def noised(self, pixels, chance):
+        strength = chance.uniform(*self.noise)
+        grain = chance.normal(0, strength, pixels.shape[:2] + (1,)) * .7 + chance.normal(0, strength, pixels.shape) * .7
+        return np.clip(pixels + grain, 0, 255).round().astype(np.uint8)

@@ -1,0 +1,131 @@
+"""The network: plain 3x3 convolutions that learn what a bicubic enlargement x2 misses."""
+import torch
+import torch.nn as nn
+import torch.nn.functional as F
+
+
+def catmull_rom(x, a=-0.5):
+    """Keys 1981, the cubic with a = -1/2."""
+    x = abs(x)
+    if x <= 1:
+        return (a + 2) * x ** 3 - (a + 3) * x ** 2 + 1
+    return a * x ** 3 - 5 * a * x ** 2 + 8 * a * x - 4 * a if x < 2 else 0.
+
+
+def bicubic_weights():
+    """A 5x5 convolution to 12 channels whose pixel shuffle is exactly the bicubic enlargement x2."""
+    even = [catmull_rom(1.75), catmull_rom(.75), catmull_rom(.25), catmull_rom(1.25), 0.]
+    sides = torch.tensor((even, even[::-1]))
+    weights = torch.zeros(12, 3, 5, 5)
+    for channel in range(3):
+        for dy in range(2):
+            for dx in range(2):
+                weights[channel * 4 + dy * 2 + dx, channel] = torch.outer(sides[dy], sides[dx])
+    return weights
+
+
+class Network(nn.Module):
+    """RGB 0..1 [n, 3, h, w] to [n, 3, 2h, 2w]. `padded`: the picture's edges are repeated (training)."""
+
+    def __init__(self, features, layers, padded=True):
+        super().__init__()
+        self.padded = padded
+        self.head = nn.Conv2d(3, features, 3, padding=1)
+        self.body = nn.ModuleList([nn.Conv2d(features, features, 3, padding=1) for _ in range(layers)])
+        self.tail = nn.Conv2d(features, 12, 3, padding=1)
+        for convolution in [self.head, *self.body]:
+            nn.init.kaiming_normal_(convolution.weight, nonlinearity='relu')
+            nn.init.zeros_(convolution.bias)
+        nn.init.normal_(self.tail.weight, std=1e-3)
+        nn.init.zeros_(self.tail.bias)
+        self.register_buffer('bicubic', bicubic_weights())
+
+    def deepen_from(self, weights):
+        """Takes a shallower network's weights; the layers that it has not pass everything on (a delta kernel, after ReLU)."""
+        last = len([name for name in weights if name.startswith('body.') and name.endswith('.weight')]) - 1
+        with torch.no_grad():
+            for number, convolution in enumerate(self.body):
+                old = number if number < last else (last if number == len(self.body) - 1 else None)
+                if old is None:
+                    nn.init.dirac_(convolution.weight)
+                    nn.init.zeros_(convolution.bias)
+                else:
+                    convolution.weight.copy_(weights['body.%d.weight' % old])
+                    convolution.bias.copy_(weights['body.%d.bias' % old])
+            for name in ('head', 'tail'):
+                getattr(self, name).weight.copy_(weights[name + '.weight'])
+                getattr(self, name).bias.copy_(weights[name + '.bias'])
+
+    @property
+    def reach(self):
+        """How many pixels of the input one pixel of the output depends on, to each side."""
+        return len(self.body) + 2
+
+    def plain(self, x):
+        if self.padded:
+            return F.conv2d(F.pad(x, (2, 2, 2, 2), mode='replicate'), self.bicubic)
+        return F.conv2d(x, self.bicubic, padding=2)
+
+    def forward(self, x):
+        first = y = F.relu(self.head(x - 0.5))
+        for number, convolution in enumerate(self.body):
+            y = convolution(y)
+            if number == len(self.body) - 1:
+                y = y + first
+            y = F.relu(y)
+        return F.pixel_shuffle(self.tail(y) + self.plain(x), 2)
+
+
+class Way(nn.Module):
+    """What is exported. Samples in, int32 [1, h + 2r, w + 2r, 3], of which r pixels of margin are used up, and their most,
+    float [1]; samples out, int32 [1, 2h, 2w, 3]. Layout, scale, clamp and rounding are inside, so that bytes go in and come out.
+    """
+
+    def __init__(self, network, margin=None):
+        super().__init__()
+        self.network, self.margin = network, margin or network.reach
+
+    def made(self, x):
+        cut = 2 * self.margin
+        return self.network(x)[:, :, cut:-cut, cut:-cut]
+
+    def forward(self, samples, most):
+        x = samples.permute(0, 3, 1, 2).to(torch.float32) / most
+        return torch.round(torch.clamp(self.made(x), 0, 1) * most).to(torch.int32).permute(0, 2, 3, 1)
+
+
+class Best(Way):
+    """The mean over all turns and mirrorings: eight times the work."""
+
+    def made(self, x):
+        total = 0
+        for mirrored in (False, True):
+            for turns in range(4):
+                y = x.flip(3) if mirrored else x
+                y = super().made(turned(y, turns))
+                y = turned(y, (4 - turns) % 4)
+                total = total + (y.flip(3) if mirrored else y)
+        return total / 8
+
+
+class Blend(nn.Module):
+    """Between two networks: share 0 is the first, 1 the second."""
+
+    def __init__(self, first, second):
+        super().__init__()
+        margin = max(first.reach, second.reach)
+        self.first, self.second = Way(first, margin), Way(second, margin)
+
+    def forward(self, samples, most, share):
+        x = samples.permute(0, 3, 1, 2).to(torch.float32) / most
+        y = self.first.made(x) * (1 - share) + self.second.made(x) * share
+        return torch.round(torch.clamp(y, 0, 1) * most).to(torch.int32).permute(0, 2, 3, 1)
+
+
+def turned(x, turns):
+    """Quarter turns, by what ONNX can say."""
+    if turns == 1:
+        return x.transpose(2, 3).flip(2)
+    if turns == 2:
+        return x.flip(2).flip(3)
+    return x.transpose(2, 3).flip(3) if turns == 3 else x

@@ -1,0 +1,92 @@
+"""Cuts sharp patches to train on: photos.npy and drawings.npy, uint8 [n, SIDE, SIDE, 3].
+
+Usage: patches.py FOLDER
+"""
+import os
+import random
+import sys
+
+import numpy as np
+from PIL import Image
+
+import sources
+
+SIDE = 112  # 2 x (48 px of input + 8 px to cut a JPEG grid at any place)
+SEED = 20261125
+
+
+def busyness(picture):
+    """Sums of differences between neighbours, as an integral image."""
+    grey = np.asarray(picture).astype(np.int16).mean(2)
+    change = np.zeros(grey.shape, np.float32)
+    change[:, 1:] += abs(np.diff(grey, axis=1))
+    change[1:] += abs(np.diff(grey, axis=0))
+    return np.pad(change.cumsum(0, dtype=np.float64).cumsum(1), ((1, 0), (1, 0)))
+
+
+def cut(picture, wanted, chance, out, calm):
+    """Busy places are taken more often; the share `calm` of the smooth ones is kept, so that smooth stays smooth."""
+    width, height = picture.size
+    if width < SIDE + 4 or height < SIDE + 4:
+        return
+    pixels, sums = np.asarray(picture), busyness(picture)
+    taken = tries = 0
+    while taken < wanted and tries < wanted * 12:
+        tries += 1
+        x, y = chance.randrange(0, width - SIDE + 1), chance.randrange(0, height - SIDE + 1)
+        mean = (sums[y + SIDE, x + SIDE] - sums[y, x + SIDE] - sums[y + SIDE, x] + sums[y, x]) / (SIDE * SIDE)
+        if chance.random() > min(1, mean / 7 + calm):
+            continue
+        out.append(pixels[y:y + SIDE, x:x + SIDE].copy())
+        taken += 1
+
+
+def reduced(picture, factor):
+    if factor == 1:
+        return picture
+    width, height = picture.size
+    return picture.resize((width // factor, height // factor), Image.BOX if factor == 2 else Image.LANCZOS)
+
+
+def photos(chance):
+    out = []
+    for path, factors in sources.files(sources.PHOTOS):
+        picture = sources.load(path, sources.colour(chance))
+        for factor in factors:
+            small = reduced(picture, factor)
+            area = small.size[0] * small.size[1]
+            jpeg = path.endswith('.jpg')
+            stamp = 'tuxpaint' in path
+            if stamp and area < 150 * 150:
+                continue
+            cut(small, min(6 if stamp else 260 if jpeg else 110, area // 2500), chance, out, .05)
+    return out
+
+
+def drawings(chance):
+    out, typefaces = [], sources.fonts()
+    clips = [item for item in sources.files(sources.DRAWINGS)]
+    chance.shuffle(clips)
+    for path, factors in clips[:2600]:
+        try:
+            picture = sources.load(path, (255, 255, 255) if chance.random() < .6 else sources.colour(chance))
+        except (OSError, ValueError, SyntaxError):
+            continue
+        cut(reduced(picture, chance.choice(factors)), 4, chance, out, .02)
+    for _ in range(420):
+        cut(sources.drawing(448, chance, typefaces), 22, chance, out, .04)
+    return out
+
+
+def main(folder):
+    os.makedirs(folder, exist_ok=True)
+    for name, make in (('photos', photos), ('drawings', drawings)):
+        chance = random.Random(SEED + len(name))
+        patches = make(chance)
+        chance.shuffle(patches)
+        np.save(os.path.join(folder, name + '.npy'), np.stack(patches))
+        print(name, len(patches), flush=True)
+
+
+if __name__ == '__main__':
+    main(sys.argv[1])

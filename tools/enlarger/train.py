@@ -1,0 +1,146 @@
+"""Trains one network of settings.json.
+
+Usage: train.py NAME PATCHES WEIGHTS, two folders; continues from WEIGHTS/NAME.state if a run was stopped.
+Steps, not minutes, set the schedule: the same seed on the same machine gives the same weights.
+"""
+import copy
+import json
+import math
+import os
+import queue
+import sys
+import threading
+import time
+
+import numpy as np
+import torch
+import torch.nn.functional as F
+from PIL import Image
+
+from damage import SIDE, Damage, smaller
+from network import Network
+
+EDGE = 4  # px of output at the border that aren't compared: their surroundings are cut off
+LUMA = torch.tensor([.299, .587, .114]).view(1, 3, 1, 1)
+
+
+class Pictures:
+    """Batches of inputs and of what should come out, made ahead by one thread."""
+
+    def __init__(self, folder, settings, batch, seed, start):
+        self.settings, self.batch = settings, batch
+        self.damage = Damage(settings['damage'])
+        self.sets = [np.load(os.path.join(folder, name + '.npy'), mmap_mode='r') for name in ('photos', 'drawings')]
+        self.weights = [self.busy(patches) for patches in self.sets]
+        self.ready = queue.Queue(8)
+        threading.Thread(target=self.work, args=(seed, start), daemon=True).start()
+
+    @staticmethod
+    def busy(patches):
+        """Running sums of how often each patch is to be taken: busy ones more often."""
+        change = np.array([np.abs(np.diff(patch[::2, :, 1].astype(np.int16), axis=1)).mean() for patch in patches])
+        share = np.clip(change / 5, .1, 1)
+        return (share / share.sum()).cumsum()
+
+    def work(self, seed, start):
+        step = start
+        while True:
+            self.ready.put(self.one(np.random.default_rng([seed, step])))
+            step += 1
+
+    def one(self, chance):
+        again = chance.random() < self.settings['second_pass']
+        pairs = [self.pair(chance, again) for _ in range(self.batch)]
+        return again, np.stack([pair[0] for pair in pairs]), np.stack([pair[1] for pair in pairs])
+
+    def pair(self, chance, again):
+        which = 0 if chance.random() < self.settings['photos'] else 1
+        number = min(np.searchsorted(self.weights[which], chance.random()), len(self.sets[which]) - 1)
+        sharp = np.rot90(self.sets[which][number], chance.integers(4))
+        if chance.random() < .5:
+            sharp = sharp[:, ::-1]
+        if chance.random() < .2:
+            sharp = sharp[..., chance.permutation(3)]
+        if chance.random() < .12:
+            sharp = 255 - sharp
+        sharp = np.ascontiguousarray(sharp)
+        small = smaller(Image.fromarray(sharp), 4 if again else 2, chance)
+        given = self.damage.of(small, chance)
+        if again:
+            return given, sharp
+        x, y = chance.integers(0, given.shape[0] - SIDE + 1, 2)
+        return given[y:y + SIDE, x:x + SIDE], sharp[2 * y:2 * y + 2 * SIDE, 2 * x:2 * x + 2 * SIDE]
+
+
+def tensor(pixels):
+    return torch.from_numpy(pixels).permute(0, 3, 1, 2).float().div_(255)
+
+
+def loss_of(made, wanted):
+    difference = (made - wanted)[:, :, EDGE:-EDGE, EDGE:-EDGE]
+    return .5 * difference.abs().mean() + .8 * (difference * LUMA).sum(1).abs().mean()
+
+
+def main(name, patches, folder):
+    with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
+        settings = json.load(file)
+    seed, batch, settings = settings['seed'], settings['batch'], settings['networks'][name]
+    os.makedirs(folder, exist_ok=True)
+    path = os.path.join(folder, name)
+    torch.set_num_threads(2)
+    torch.set_flush_denormal(True)
+    torch.manual_seed(seed)
+    network = Network(settings['features'], settings['layers']).to(memory_format=torch.channels_last)
+    if 'from' in settings:
+        network.deepen_from(torch.load(os.path.join(folder, settings['from'] + '.pt')))
+    mean = copy.deepcopy(network)
+    optimiser = torch.optim.Adam(network.parameters(), lr=settings['rate'], betas=(.9, .99))
+    step = 0
+    if os.path.exists(path + '.state'):
+        state = torch.load(path + '.state')
+        network.load_state_dict(state['network'])
+        mean.load_state_dict(state['mean'])
+        optimiser.load_state_dict(state['optimiser'])
+        step = state['step']
+    pictures = Pictures(patches, settings, batch, seed, step)
+    began, sum_made, sum_plain, first = time.time(), 0., 0., step
+    while step < settings['steps']:
+        share = step / settings['steps']
+        rate = settings['rate'] * min(1, (step + 1) / 300) * (.5 * (1 + math.cos(math.pi * share)) * .995 + .005)
+        for group in optimiser.param_groups:
+            group['lr'] = rate
+        again, given, wanted = pictures.ready.get()
+        given, wanted = tensor(given), tensor(wanted)
+        if again:
+            # The second pass of an enlargement x4 sees what the first one made.
+            with torch.no_grad():
+                given = torch.round(mean(given).clamp(0, 1) * 255) / 255
+            given = given[:, :, 4:-4, 4:-4]
+            wanted = wanted[:, :, 8:-8, 8:-8]
+        made = network(given)
+        loss = loss_of(made, wanted)
+        optimiser.zero_grad(set_to_none=True)
+        loss.backward()
+        torch.nn.utils.clip_grad_norm_(network.parameters(), .5)
+        optimiser.step()
+        step += 1
+        with torch.no_grad():
+            keep = min(.999, step / (step + 10))
+            for old, new in zip(mean.parameters(), network.parameters()):
+                old.mul_(keep).add_(new, alpha=1 - keep)
+            sum_made += loss.item()
+            if step % 10 == 0:
+                sum_plain += loss_of(F.pixel_shuffle(network.plain(given), 2), wanted).item() * 10
+        if step % 500 == 0:
+            print('%s %d of %d, %.1f min, loss %.4f (bicubic %.4f)' % (
+                name, step, settings['steps'], (time.time() - began) / 60, sum_made / 500 * 255, sum_plain / 500 * 255), flush=True)
+            sum_made = sum_plain = 0.
+            torch.save({'network': network.state_dict(), 'mean': mean.state_dict(), 'optimiser': optimiser.state_dict(), 'step': step}, path + '.state.new')
+            os.replace(path + '.state.new', path + '.state')
+            torch.save(mean.state_dict(), path + '.pt')
+    torch.save(mean.state_dict(), path + '.pt')
+    print('%s: %d steps in %.1f min' % (name, step - first, (time.time() - began) / 60))
+
+
+if __name__ == '__main__':
+    main(*sys.argv[1:4])
