@@ -10,10 +10,10 @@ exec 9>var/setup.lock
 flock 9
 log=var/setup.log
 
-debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1 unzip composer git ca-certificates"
-debian_server="$debian_command php8.2-fpm nginx-light supervisor nodejs curl"
+debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1 unzip composer git ca-certificates nodejs"
+debian_server="$debian_command php8.2-fpm nginx-light supervisor curl"
 debian_bench="$debian_command libvips-tools"
-debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl poppler-utils librsvg2-bin icc-profiles-free procps"
+debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl poppler-utils librsvg2-bin icc-profiles-free procps python3-pil"
 packages=debian_$purpose
 
 # A command that is there by other means (Composer or Node.js from elsewhere) needs no package.
@@ -72,13 +72,17 @@ if [ "$purpose" = command ] && [ -e "$data/shop.sqlite" ]; then
   fi
 fi
 
+# The learned enlarger's library comes with a JavaScript package, so commands need these too.
+js_stamp=$(stamp package-lock.json)
+if ! fresh node_modules/.stamp "$js_stamp"; then
+  echo "Installing JavaScript packages"
+  PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 quietly npm ci --ignore-scripts --no-audit --no-fund
+  # It brings the library for every system.
+  rm -rf node_modules/onnxruntime-node/bin/napi-v6/{darwin,win32}
+  echo "$js_stamp" >node_modules/.stamp
+fi
+
 if [ "$purpose" = server ] || [ "$purpose" = test ]; then
-  js_stamp=$(stamp package-lock.json)
-  if ! fresh node_modules/.stamp "$js_stamp"; then
-    echo "Installing JavaScript packages"
-    PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 quietly npm ci --ignore-scripts --no-audit --no-fund
-    echo "$js_stamp" >node_modules/.stamp
-  fi
   if is_stale public/build/.built assets tools/assets.mjs package-lock.json; then
     quietly node tools/assets.mjs
     touch public/build/.built

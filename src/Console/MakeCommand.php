@@ -44,6 +44,10 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             ->addOption('out', null, InputOption::VALUE_REQUIRED, 'Folder for print files and manifest')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'jpeg, png or tiff; each product\'s own if left out')
             ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'Files in work at a time; as many as cores if left out')
+            ->addOption('way', null, InputOption::VALUE_REQUIRED, 'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest', 'auto')
+            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
+            ->addOption('best', null, InputOption::VALUE_NONE, 'Learned ways at their best, eight times the work')
+            ->addOption('quick', null, InputOption::VALUE_NONE, 'Learned ways by a small network')
             ->addOption('json', null, InputOption::VALUE_NONE, 'Print the manifest');
     }
 
@@ -105,7 +109,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             throw new \InvalidArgumentException('--jobs takes a whole number from 1 to 64.');
         }
 
-        return new FolderOrder($folder, '' === $out ? '/' : $out, $this->products($option), $option->choice('format', Format::class), (int) $jobs);
+        return new FolderOrder($folder, '' === $out ? '/' : $out, $this->products($option), $option->choice('format', Format::class), (int) $jobs, $option->way());
     }
 
     /** @return non-empty-list<Product> */

@@ -9,6 +9,9 @@ use Snugfit\Core\Fit\Turn;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Recipe\Effort;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
 use Symfony\Component\Console\Input\InputInterface;
 
 /** A command's options as the values they mean. All methods throw InvalidArgumentException with a sentence. */
@@ -101,5 +104,44 @@ final readonly class Options
         }
 
         return $enum::tryFrom($text) ?? throw new \InvalidArgumentException(\sprintf('--%s takes one of %s, not "%s".', $name, implode(', ', array_column($enum::cases(), 'value')), $text));
+    }
+
+    /** The way of enlarging that --way, --strength, --best and --quick ask for; null for what suits each picture. */
+    public function way(): ?WayChoice
+    {
+        $name = $this->text('way') ?? 'auto';
+        $effort = $this->effort();
+        $strength = $this->number('strength');
+        if (null !== $strength && ($strength < 0 || $strength > 100 || floor($strength) !== $strength)) {
+            throw new \InvalidArgumentException('--strength takes a whole number from 0 to 100.');
+        }
+        if ('auto' === $name) {
+            if (null !== $strength) {
+                throw new \InvalidArgumentException('--strength goes with --way=mending.');
+            }
+
+            return null;
+        }
+        $way = Way::tryFrom($name) ?? throw new \InvalidArgumentException(\sprintf('--way takes auto, %s; not "%s".', implode(', ', array_map(static fn (Way $one): string => $one->value, Way::cases())), $name));
+        if (null !== $strength && Way::Mending !== $way) {
+            throw new \InvalidArgumentException('--strength goes with --way=mending.');
+        }
+        if (Effort::Usual !== $effort && !$way->isLearned()) {
+            throw new \InvalidArgumentException(\sprintf('--best and --quick are for the learned ways, not %s.', $way->label()));
+        }
+
+        return new WayChoice($way, (int) ($strength ?? 100), $effort);
+    }
+
+    public function effort(): Effort
+    {
+        [$best, $quick] = [(bool) $this->input->getOption('best'), (bool) $this->input->getOption('quick')];
+
+        return match (true) {
+            $best && $quick => throw new \InvalidArgumentException('--best and --quick cannot both be.'),
+            $best => Effort::Best,
+            $quick => Effort::Quick,
+            default => Effort::Usual,
+        };
     }
 }

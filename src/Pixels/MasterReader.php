@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels;
 
+use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Artwork\Measures;
@@ -53,6 +54,7 @@ final readonly class MasterReader
         }
 
         $plain = $this->plain($picture);
+        $kind = $this->kinds->guess($plain);
 
         return new MasterFacts(
             format: $master->format,
@@ -66,10 +68,10 @@ final readonly class MasterReader
             ppiTag: $master->format->isVector() ? null : $this->ppiTag($header),
             exifOrientation: $master->orientation(),
             pages: max(1, $header->int('n-pages', 1)),
-            kindGuess: $this->kinds->guess($plain),
+            kindGuess: $kind,
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
             focus: $this->focus->guess($plain),
-            measures: $master->format->isVector() ? new Measures() : $this->measuring->measure($plain),
+            measures: $master->format->isVector() ? new Measures() : $this->measuring->measure($plain, Kind::FlatGraphic === $kind),
             lettering: $this->lettering->guess($plain),
         );
     }

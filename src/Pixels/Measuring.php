@@ -7,6 +7,7 @@ namespace Snugfit\Pixels;
 use Snugfit\Core\Artwork\Measures;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Pixels\Enlarger\Palette;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Kernel;
@@ -20,14 +21,21 @@ final readonly class Measuring
     private const BLOCK = 8;
     private const SMALL = 200;
 
+    /** The largest flat graphic whose colours are counted, and on how many of its pixels. */
+    private const COUNTABLE = 40_000_000;
+    private const COUNTED = 150_000;
+
     /** Levels by which a patch must vary before its sharpness says anything. */
     private const SOME_CONTRAST = 4.0;
 
     /** Levels within which a margin counts as one colour. */
     private const ONE_COLOUR = 6;
 
-    /** @param Image $picture upright, sRGB, 8 bits, without alpha */
-    public function measure(Image $picture): Measures
+    /**
+     * @param Image $picture upright, sRGB, 8 bits, without alpha
+     * @param bool  $isFlat  whether it looks like a flat graphic, so that its colours are worth counting
+     */
+    public function measure(Image $picture, bool $isFlat = false): Measures
     {
         $small = $picture->thumbnail(self::SMALL)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->held();
         $half = $quarter = null;
@@ -46,6 +54,7 @@ final readonly class Measuring
         return new Measures(
             null === $half ? null : round($half, 2), null === $quarter ? null : round($quarter, 2), round($this->blockiness($sums, $counts), 3), $this->fingerprint($small),
             array_map(static fn (float $share): float => round($share, 3), $this->margins($small)), round($small->average(), 1),
+            $isFlat && $picture->size()->pixels() <= self::COUNTABLE ? Palette::of($picture->bytes(), $picture->size(), 3, self::COUNTED)?->count() : null,
         );
     }
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Snugfit\Pixels;
 
 use Snugfit\Core\Fit\Pose;
+use Snugfit\Core\Fit\Tilted;
 use Snugfit\Core\Fit\Turn;
-use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\Vips\Angle;
 use Snugfit\Pixels\Vips\Image;
@@ -15,7 +15,7 @@ use Snugfit\Pixels\Vips\Image;
 final class Posed
 {
     /** Pixels round a tilted window that interpolation looks at. */
-    private const MARGIN = 4;
+    public const MARGIN = 4;
 
     public static function cut(Image $upright, Pose $pose, PixelWindow $window): Image
     {
@@ -32,8 +32,7 @@ final class Posed
 
     private static function tilted(Image $picture, float $tilt, PixelWindow $window): Image
     {
-        [$cos, $sin] = [cos(deg2rad($tilt)), abs(sin(deg2rad($tilt)))];
-        $near = self::around($picture->size(), $window, $window->width * $cos + $window->height * $sin, $window->width * $sin + $window->height * $cos);
+        $near = (new Tilted($tilt))->boxRound($window, $picture->size())->widenedIn($picture->size(), self::MARGIN);
         $meaning = $picture->interpretation();
         $format = $picture->format();
         $turned = Alpha::multipliedIn($picture->crop($near), static fn (Image $image): Image => $image->rotatedInto(
@@ -41,16 +40,5 @@ final class Posed
         ));
 
         return $turned->format() === $format ? $turned->meaning($meaning) : $turned->roundTo($format)->meaning($meaning);
-    }
-
-    /** What of the picture a tilted window can touch. */
-    private static function around(PixelSize $picture, PixelWindow $window, float $across, float $down): PixelWindow
-    {
-        $left = max(0, (int) floor($window->centreX() - $across / 2) - self::MARGIN);
-        $top = max(0, (int) floor($window->centreY() - $down / 2) - self::MARGIN);
-        $right = min($picture->width, (int) ceil($window->centreX() + $across / 2) + self::MARGIN);
-        $bottom = min($picture->height, (int) ceil($window->centreY() + $down / 2) + self::MARGIN);
-
-        return new PixelWindow($left, $top, max(1, $right - $left), max(1, $bottom - $top));
     }
 }

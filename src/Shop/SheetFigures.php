@@ -84,7 +84,7 @@ final class SheetFigures
     private function recipe(PlacedArtwork $placed): ?string
     {
         try {
-            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts())->hash();
+            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), how: $placed->sitting->how())->hash();
         } catch (ImpossibleRecipe) {
             return null;
         }

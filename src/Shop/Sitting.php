@@ -9,12 +9,16 @@ use Snugfit\Core\Fit\Wishes;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\Proportion;
+use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\FramingMemo;
 
 /** How an artwork sits on a product: as on its whole family, unless the product left it. */
 final readonly class Sitting
 {
+    /** Where what concerns all products of a picture is kept. */
+    public const PICTURE = '*';
+
     private function __construct(
         public BatchArtwork $artwork,
         public Product $product,
@@ -66,6 +70,12 @@ final readonly class Sitting
             bled: $this->shared->bled,
             focus: $this->artwork->facts()->focus,
         );
+    }
+
+    /** The way of enlarging that a person chose for this product, or for the picture; null for what suits it. */
+    public function how(): ?WayChoice
+    {
+        return $this->own->how ?? $this->artwork->memo(self::PICTURE)->how;
     }
 
     /** Whether the planner would decide the same. */

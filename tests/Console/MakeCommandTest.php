@@ -135,6 +135,20 @@ final class MakeCommandTest extends CommandTestCase
         }
     }
 
+    public function test_the_way_of_enlarging_can_be_asked_for_and_is_part_of_the_recipe(): void
+    {
+        $this->master('harbour.png', 600, 400);
+        $recipes = [];
+        foreach (['--way=lanczos', '--way=mitchell', '--way=faithful --quick', '--way=lanczos'] as $i => $way) {
+            $made = $this->answer('make', 'masters', '--products=4x6', '--out=prints', '--json', ...explode(' ', $way));
+            $recipes[] = $this->byPlacement($made)['harbour.png on 4x6']->string('recipe');
+            self::assertFileExists($this->folder.'/prints/'.$this->byPlacement($made)['harbour.png on 4x6']->record('output')->string('path'), $i.'');
+        }
+        self::assertCount(3, array_unique($recipes));
+        self::assertSame($recipes[0], $recipes[3]);
+        self::assertSame(1, $this->snugfit('make', 'masters', '--products=4x6', '--out=prints', '--way=magic')->getExitCode());
+    }
+
     public function test_what_is_wrongly_asked_exits_with_1_and_writes_nothing(): void
     {
         $this->master('a.png', 90, 60);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\TestCase;
-use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Measure\PixelSize;
@@ -15,6 +14,7 @@ use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Record;
 use Snugfit\Pixels\MasterReader;
@@ -80,7 +80,7 @@ abstract class PixelTestCase extends TestCase
     {
         return new Recipe(
             new Frame($facts->size, $crop ?? PixelWindow::whole($facts->size)),
-            new Enlarge($way ?? Way::for(Kind::Photo), $to),
+            new Enlarge(new WayChoice($way ?? Way::Lanczos), $to),
             new Write($format, Ppi::of($ppi), $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8, $transparent ?? ($facts->isTransparent && $format->keepsTransparency())),
         );
     }

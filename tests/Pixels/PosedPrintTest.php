@@ -71,8 +71,8 @@ final class PosedPrintTest extends PixelTestCase
         $placement = $this->plan(new PixelSize(240, 180), '1x1in', new Wishes(framing: new Framing(0.45, 0.55, 1.3), pose: new Pose($turn, false, $tilt)), 40);
         $crop = $placement->crop;
         $recipe = (new RecipeWriter())->recipeFor($placement, $this->read($this->folder.'/in.png'), Format::Png);
-        $same = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->way, $crop->size()), $recipe->write);
-        (new PrintFileMaker())->make($this->folder.'/in.png', $same, $this->folder.'/out.png');
+        $same = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->how, $crop->size()), $recipe->write);
+        (new PrintFileMaker($this->folder))->make($this->folder.'/in.png', $same, $this->folder.'/out.png');
         $this->tool('convert', 'in.png', '-rotate', (string) $turn->value, '+repage', '-virtual-pixel', 'edge', '-distort', 'SRT', \sprintf('%s,%s 1 %s', $crop->centreX(), $crop->centreY(), $tilt), '-crop', \sprintf('%dx%d%+d%+d', $crop->width, $crop->height, $crop->x, $crop->y), '+repage', 'want.png');
         // Interpolation differs by a little; a window that lay a pixel off would differ by more over the whole picture.
         $here = $this->difference('want.png', 'out.png');
@@ -122,7 +122,7 @@ final class PosedPrintTest extends PixelTestCase
         foreach (Format::cases() as $format) {
             $recipe = (new RecipeWriter())->recipeFor($this->plan($facts->size, '6x6in', $wishes, 20), $facts, $format);
             self::assertEquals($recipe, Recipe::fromJson($recipe->canonicalJson()));
-            (new PrintFileMaker())->make($this->folder.'/in.png', $recipe, $this->folder.'/p');
+            (new PrintFileMaker($this->folder))->make($this->folder.'/in.png', $recipe, $this->folder.'/p');
             self::assertSame([], Preflight::failures((new Preflight())->check($recipe, (new PrintFileReader())->read($this->folder.'/p'), null)));
         }
     }
@@ -151,9 +151,9 @@ final class PosedPrintTest extends PixelTestCase
     {
         $recipe = (new RecipeWriter())->recipeFor($placement, $this->read($this->folder.'/in.png'), Format::Png);
         if (null === $recipe->mount) {
-            $recipe = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->way, $placement->crop->size()), $recipe->write);
+            $recipe = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->how, $placement->crop->size()), $recipe->write);
         }
-        (new PrintFileMaker())->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+        (new PrintFileMaker($this->folder))->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
 
         return $this->folder.'/out.png';
     }

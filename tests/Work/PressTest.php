@@ -158,7 +158,7 @@ final class PressTest extends ShopTestCase
 
     public function test_a_killed_workers_file_is_taken_up_by_the_next(): void
     {
-        $batch = $this->batch(['24x36']);
+        $batch = $this->batch(['5x7']);
         $worker = $this->workerInMidFile($batch);
         exec('pkill -9 -P '.$worker->getPid());
         $worker->signal(\SIGKILL);
@@ -167,19 +167,19 @@ final class PressTest extends ShopTestCase
 
         $this->queue()->executeStatement('UPDATE message SET lent_until = 1 WHERE lent_until > 0');
         $this->work();
-        self::assertSame(['24x36' => PrintState::Made], $this->states($batch));
+        self::assertSame(['5x7' => PrintState::Made], $this->states($batch));
     }
 
     public function test_a_worker_that_is_asked_to_stop_gives_its_file_back(): void
     {
-        $batch = $this->batch(['24x36']);
+        $batch = $this->batch(['5x7']);
         $worker = $this->workerInMidFile($batch);
         $worker->signal(\SIGTERM);
         $worker->wait();
         self::assertSame([], glob($this->data.'/files/prints/*'));
         self::assertSame(0, $this->queue()->fetchOne("SELECT MAX(deliveries) FROM message WHERE lane = 'press'"), 'it waits as if nobody had touched it');
         $this->work();
-        self::assertSame(['24x36' => PrintState::Made], $this->states($batch));
+        self::assertSame(['5x7' => PrintState::Made], $this->states($batch));
     }
 
     public function test_work_that_kills_every_worker_is_given_up(): void
@@ -214,15 +214,15 @@ final class PressTest extends ShopTestCase
         self::assertStringContainsString('damaged', (string) $artwork->reason());
     }
 
-    /** A worker in a process of its own that has begun to write a large print file of the batch. */
+    /** A worker in a process of its own that has begun to enlarge a picture for a print file of the batch. */
     private function workerInMidFile(Batch $batch): Process
     {
-        $this->give($batch, 'harbour.png', 6000, 4000);
+        $this->give($batch, 'harbour.png', 900, 600);
         $this->service(RunStarter::class)->start($batch);
         $this->work(['answers']);
         $worker = new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'press', '--sleep=0.02', '--keepalive=1', '--quiet'], \dirname(__DIR__, 2), ['SNUGFIT_DATA' => $this->data, 'APP_ENV' => 'test']);
         $worker->start();
-        $this->waitFor(fn (): bool => [] !== glob($this->data.'/files/prints/*.part'));
+        $this->waitFor(fn (): bool => [] !== glob($this->data.'/enlarged/*/*.pixels'));
 
         return $worker;
     }

@@ -12,6 +12,7 @@ use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Pixels\Job\PrintJob;
 use Snugfit\Pixels\Vips\Image;
@@ -74,7 +75,7 @@ final readonly class PrintFileSpeed implements Measurement
     private function ours(string $folder): Spent
     {
         $from = new PixelSize(...self::FROM);
-        $recipe = new Recipe(new Frame($from, PixelWindow::whole($from)), new Enlarge(Way::Lanczos, new PixelSize(...self::TO)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
+        $recipe = new Recipe(new Frame($from, PixelWindow::whole($from)), new Enlarge(new WayChoice(Way::Lanczos), new PixelSize(...self::TO)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
         $began = microtime(true);
         $child = $this->bench->withThreads(Cores::count())->start(new PrintJob($folder.'/in.jpg', $recipe, $folder.'/ours.jpg'));
         $peak = new PeakMemory();

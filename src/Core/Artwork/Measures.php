@@ -22,6 +22,8 @@ final readonly class Measures
         public array $emptyMargins = [0.0, 0.0, 0.0, 0.0],
         /** Mean level, 0 to 255. */
         public float $brightness = 128.0,
+        /** How many colours a flat graphic is made of; null where it was not found to be made of few. */
+        public ?int $flatColours = null,
     ) {
     }
 
@@ -44,7 +46,7 @@ final readonly class Measures
     {
         return [
             'lost_at_half' => $this->lostAtHalf, 'lost_at_quarter' => $this->lostAtQuarter, 'blockiness' => $this->blockiness,
-            'fingerprint' => $this->fingerprint, 'empty_margins' => $this->emptyMargins, 'brightness' => $this->brightness,
+            'fingerprint' => $this->fingerprint, 'empty_margins' => $this->emptyMargins, 'brightness' => $this->brightness, 'flat_colours' => $this->flatColours,
         ];
     }
 
@@ -54,7 +56,7 @@ final readonly class Measures
 
         return new self(
             $record->optionalFloat('lost_at_half'), $record->optionalFloat('lost_at_quarter'), $record->float('blockiness'), $record->string('fingerprint'),
-            array_map(static fn (mixed $share): float => is_numeric($share) ? (float) $share : 0.0, \is_array($margins) ? array_values($margins) : []), $record->float('brightness'),
+            array_map(static fn (mixed $share): float => is_numeric($share) ? (float) $share : 0.0, \is_array($margins) ? array_values($margins) : []), $record->float('brightness'), $record->has('flat_colours') ? $record->int('flat_colours') : null,
         );
     }
 }

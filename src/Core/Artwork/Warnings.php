@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Artwork;
 
+use Snugfit\Core\Measure\FractionBox;
+
 /** Reads a master's facts for what a person should know. */
 final readonly class Warnings
 {
@@ -20,6 +22,9 @@ final readonly class Warnings
 
     /** Share of a side. */
     private const EMPTY = 0.15;
+
+    /** Pixels of a line of lettering, from foot to top, under which its letters run together (measured on the networks' own results). */
+    private const READABLE = 9.0;
 
     /** A tag of so many ppi speaks of print, and a print under so many inches is a small one (common practice). */
     private const PRINT_TAG = 240.0;
@@ -72,6 +77,10 @@ final readonly class Warnings
         }
         if (MasterFormat::Jpeg === $facts->format && $measures->blockiness > self::BLOCKY) {
             $attention('blocks', \sprintf('Damaged by JPEG: steps at the borders of its 8 × 8 blocks are %s times those between. A better copy would print better.', number_format($measures->blockiness, 1)));
+        }
+        $heights = array_map(static fn (FractionBox $line): float => $line->height * $size->height, $facts->format->isVector() ? [] : $facts->lettering);
+        if ([] !== $heights && min($heights) < self::READABLE) {
+            $attention('small-lettering', \sprintf('Lettering only %d px high: too few to come out readable, however it is enlarged.', (int) round(min($heights))));
         }
         if ($measures->brightness < self::DARK) {
             $note('dark', \sprintf('Dark: its mean level is %d of 255, and prints look darker than screens.', (int) round($measures->brightness)));

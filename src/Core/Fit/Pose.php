@@ -6,6 +6,7 @@ namespace Snugfit\Core\Fit;
 
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
 
 /**
  * How a picture is held before its window is cut: mirrored left to right, then turned by quarters, then tilted round the
@@ -41,6 +42,26 @@ final readonly class Pose
     public function size(PixelSize $upright): PixelSize
     {
         return $this->turn->size($upright);
+    }
+
+    /**
+     * What of the upright picture a window of the posed one shows; of a tilted one, the box round it.
+     *
+     * @param PixelSize $upright the picture's size
+     */
+    public function uprightOf(PixelWindow $window, PixelSize $upright): PixelWindow
+    {
+        $posed = $this->size($upright);
+        $around = (new Tilted($this->tilt))->boxRound($window, $posed);
+        [$x, $y, $width, $height] = [$around->x, $around->y, $around->width, $around->height];
+        [$x, $y, $width, $height] = match ($this->turn) {
+            Turn::None => [$x, $y, $width, $height],
+            Turn::Right => [$y, $posed->width - $x - $width, $height, $width],
+            Turn::Half => [$posed->width - $x - $width, $posed->height - $y - $height, $width, $height],
+            Turn::Left => [$posed->height - $y - $height, $x, $height, $width],
+        };
+
+        return new PixelWindow($this->flip ? $upright->width - $x - $width : $x, $y, $width, $height);
     }
 
     /** A box of the upright picture, where it lies in the mirrored and turned one. */

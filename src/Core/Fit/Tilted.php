@@ -54,6 +54,23 @@ final readonly class Tilted
         return new PixelSize(max(1, min($picture->width, Rounding::toWhole($width / $zoom))), max(1, min($picture->height, Rounding::toWhole($height / $zoom))));
     }
 
+    /** The upright box round a window's four corners on the tilted picture, as far as the picture goes. */
+    public function boxRound(PixelWindow $window, PixelSize $picture): PixelWindow
+    {
+        if (0.0 === $this->degrees) {
+            return $window;
+        }
+        $across = $window->width * $this->cos + $window->height * abs($this->sin);
+        $down = $window->width * abs($this->sin) + $window->height * $this->cos;
+        $left = max(0, (int) floor($window->centreX() - $across / 2));
+        $top = max(0, (int) floor($window->centreY() - $down / 2));
+
+        return new PixelWindow(
+            $left, $top,
+            max(1, min($picture->width, (int) ceil($window->centreX() + $across / 2)) - $left), max(1, min($picture->height, (int) ceil($window->centreY() + $down / 2)) - $top),
+        );
+    }
+
     /**
      * First and last place for a window's corner, across and down.
      *

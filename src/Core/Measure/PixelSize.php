@@ -39,6 +39,11 @@ final readonly class PixelSize
         return max($this->width, $this->height);
     }
 
+    public function times(int $factor): self
+    {
+        return new self($this->width * $factor, $this->height * $factor);
+    }
+
     public function turned(): self
     {
         return new self($this->height, $this->width);

@@ -49,6 +49,21 @@ final readonly class PixelWindow
         return $this->y + $this->height / 2;
     }
 
+    /** The same part of a picture that is so many times as large. */
+    public function times(int $factor): self
+    {
+        return new self($this->x * $factor, $this->y * $factor, $this->width * $factor, $this->height * $factor);
+    }
+
+    /** Larger by so many pixels on every side, as far as the picture goes. */
+    public function widenedIn(PixelSize $picture, int $by): self
+    {
+        [$left, $top] = [max(0, $this->x - $by), max(0, $this->y - $by)];
+        [$right, $bottom] = [min($picture->width, $this->x + $this->width + $by), min($picture->height, $this->y + $this->height + $by)];
+
+        return new self($left, $top, $right - $left, $bottom - $top);
+    }
+
     /** Pixels that two windows share. */
     public function shared(self $other): int
     {

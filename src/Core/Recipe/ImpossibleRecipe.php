@@ -26,6 +26,11 @@ final class ImpossibleRecipe extends \InvalidArgumentException
         return new self($format->label().' keeps no transparency.');
     }
 
+    public static function strength(int $strength): self
+    {
+        return new self(\sprintf('Mending goes from 0 to 100 per cent, not %d.', $strength));
+    }
+
     public static function short(string $product): self
     {
         return new self(\sprintf('The picture is short for "%s": there is no print file to make.', $product));

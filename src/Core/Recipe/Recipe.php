@@ -38,6 +38,12 @@ final readonly class Recipe
         return $this->mount->canvas ?? $this->enlarge->to;
     }
 
+    /** The picture alone, without what is round it on the print. */
+    public function unmounted(): self
+    {
+        return new self($this->frame, $this->enlarge, $this->write);
+    }
+
     public function canonicalJson(): string
     {
         $pose = $this->frame->pose;
@@ -45,7 +51,7 @@ final readonly class Recipe
         // What is left as it usually is stays out, so that recipes from before it could be chosen keep their names.
         return json_encode([
             'edition' => self::EDITION,
-            'enlarge' => ['height' => $this->enlarge->to->height, 'way' => $this->enlarge->way->value, 'width' => $this->enlarge->to->width],
+            'enlarge' => $this->enlargeToArray(),
             'frame' => [
                 'crop' => ['height' => $this->frame->crop->height, 'width' => $this->frame->crop->width, 'x' => $this->frame->crop->x, 'y' => $this->frame->crop->y],
                 'picture' => ['height' => $this->frame->picture->height, 'width' => $this->frame->picture->width],
@@ -59,6 +65,28 @@ final readonly class Recipe
                 'quality' => $this->write->quality, 'transparent' => $this->write->transparent,
             ],
         ], \JSON_THROW_ON_ERROR);
+    }
+
+    /** @return array<string, mixed> keys in alphabetical order */
+    private function enlargeToArray(): array
+    {
+        [$how, $to] = [$this->enlarge->how, $this->enlarge->to];
+
+        return [
+            ...(Effort::Usual === $how->effort ? [] : ['effort' => $how->effort->value]),
+            'height' => $to->height,
+            ...($how->way->isLearned() ? ['networks' => Way::NETWORKS] : []),
+            ...(100 === $how->strength ? [] : ['strength' => $how->strength]),
+            'way' => $how->way->value, 'width' => $to->width,
+        ];
+    }
+
+    private static function enlarge(Record $enlarge): Enlarge
+    {
+        return new Enlarge(
+            new WayChoice(Way::from($enlarge->string('way')), $enlarge->has('strength') ? $enlarge->int('strength') : 100, $enlarge->has('effort') ? Effort::from($enlarge->string('effort')) : Effort::Usual),
+            new PixelSize($enlarge->int('width'), $enlarge->int('height')),
+        );
     }
 
     public function hash(): string
@@ -78,7 +106,7 @@ final readonly class Recipe
                 self::window($crop),
                 $frame->has('pose') ? self::pose($frame->record('pose')) : Pose::upright(),
             ),
-            new Enlarge(Way::from($enlarge->string('way')), new PixelSize($enlarge->int('width'), $enlarge->int('height'))),
+            self::enlarge($enlarge),
             new Write(
                 Format::from($write->string('format')), Ppi::of((float) $write->string('ppi')), $write->int('bits'),
                 $write->bool('transparent'), $write->string('matte'), $write->int('quality'),

@@ -13,11 +13,12 @@ use Snugfit\Core\Product\Product;
 final readonly class RecipeWriter
 {
     /**
-     * @param ?Format $format the person's choice; the product's own where null
+     * @param ?Format    $format the person's choice; the product's own where null
+     * @param ?WayChoice $how    the person's choice; what suits the picture where null
      *
      * @throws ImpossibleRecipe where the placement is short, or the format cannot hold the print
      */
-    public function recipeFor(Placement $placement, MasterFacts $facts, ?Format $format = null): Recipe
+    public function recipeFor(Placement $placement, MasterFacts $facts, ?Format $format = null, ?WayChoice $how = null): Recipe
     {
         $output = $placement->output ?? throw ImpossibleRecipe::short($placement->product->code);
         $format ??= $this->usualFormat($placement->product, $facts->isTransparent);
@@ -27,7 +28,7 @@ final readonly class RecipeWriter
 
         return new Recipe(
             new Frame($facts->size, $placement->crop, $placement->pose),
-            new Enlarge(Way::for($placement->artwork->kind), $output->pictureSize()),
+            new Enlarge($how ?? WayChoice::for($placement->artwork->kind, $facts), $output->pictureSize()),
             new Write(
                 $format,
                 $output->ppi,

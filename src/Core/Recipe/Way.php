@@ -4,24 +4,23 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Recipe;
 
-use Snugfit\Core\Artwork\Kind;
-
 /** How pixels are made where the crop has too few. */
 enum Way: string
 {
     case Lanczos = 'lanczos';
     case Mitchell = 'mitchell';
     case Nearest = 'nearest';
+    /** Learned, for clean sources: adds nothing that is not there. */
+    case Faithful = 'faithful';
+    /** Learned, for sources with JPEG blocks or noise. */
+    case Mending = 'mending';
+    /** Learned, for illustration, lettering and line art. */
+    case Drawn = 'drawn';
+    /** For flat graphics: a few colours, each colour's area enlarged with edges as sharp as the print. */
+    case Rebuilt = 'rebuilt';
 
-    /** Common practice: the crisp kernel for photographs, the calm one for drawn edges, whole blocks for pixel art. */
-    public static function for(Kind $kind): self
-    {
-        return match ($kind) {
-            Kind::Photo => self::Lanczos,
-            Kind::Illustration, Kind::FlatGraphic, Kind::LineArt => self::Mitchell,
-            Kind::PixelArt => self::Nearest,
-        };
-    }
+    /** Of the networks that ship with the project: goes up when they are trained anew, since their pixels change. */
+    public const NETWORKS = 1;
 
     public function label(): string
     {
@@ -29,6 +28,18 @@ enum Way: string
             self::Lanczos => 'Lanczos-3',
             self::Mitchell => 'Mitchell',
             self::Nearest => 'whole blocks',
+            self::Faithful => 'faithful',
+            self::Mending => 'mending',
+            self::Drawn => 'drawn',
+            self::Rebuilt => 'rebuilt edges',
+        };
+    }
+
+    public function isLearned(): bool
+    {
+        return match ($this) {
+            self::Lanczos, self::Mitchell, self::Nearest, self::Rebuilt => false,
+            self::Faithful, self::Mending, self::Drawn => true,
         };
     }
 }

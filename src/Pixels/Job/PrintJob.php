@@ -15,7 +15,7 @@ final readonly class PrintJob implements PixelJob
 
     public function timeLimit(): float
     {
-        return 1800;
+        return 6 * 3600;
     }
 
     public function toArray(): array

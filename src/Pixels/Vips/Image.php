@@ -16,6 +16,14 @@ final class Image
     /** VIPS_INTERESTING_ATTENTION. */
     private const ATTENTION = 3;
 
+    private const TILE = 64;
+
+    /** VIPS_PRECISION_FLOAT. */
+    private const PRECISION_FLOAT = 1;
+
+    /** VIPS_OPERATION_MATH2_POW. */
+    private const POWER = 0;
+
     /** VIPS_OPERATION_RELATIONAL_MORE. */
     private const MORE = 4;
 
@@ -60,12 +68,22 @@ final class Image
         }, $options);
     }
 
-    /** @param string $pixels bytes, row by row, bands interleaved */
-    public static function ofBytes(string $pixels, PixelSize $size, int $bands, Interpretation $meaning = Interpretation::Srgb): self
+    /** @param string $pixels samples, row by row, bands interleaved */
+    public static function ofBytes(string $pixels, PixelSize $size, int $bands, Interpretation $meaning = Interpretation::Srgb, BandFormat $format = BandFormat::Byte): self
     {
-        $image = Vips::library()->vips_image_new_from_memory_copy(self::buffer($pixels), \strlen($pixels), $size->width, $size->height, $bands, BandFormat::Byte->value);
+        $image = Vips::library()->vips_image_new_from_memory_copy(self::buffer($pixels), \strlen($pixels), $size->width, $size->height, $bands, $format->value);
 
         return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning);
+    }
+
+    /** A file of bare samples, row by row, bands interleaved; read where it is looked at. */
+    public static function raw(string $path, PixelSize $size, int $bands, BandFormat $format, Interpretation $meaning): self
+    {
+        return self::make(
+            'rawload',
+            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_rawload($path, $out, $size->width, $size->height, $bands, ...$tail),
+            ['format' => $format->value, 'interpretation' => $meaning->value],
+        );
     }
 
     /** Computed now and kept in memory, for what several pipelines begin with. */
@@ -246,6 +264,12 @@ final class Image
         return $this->then('gaussblur', [$sigma]);
     }
 
+    /** The same to within a thousandth, for measuring. */
+    public function blurExactly(float $sigma): self
+    {
+        return $this->then('gaussblur', [$sigma], ['precision' => self::PRECISION_FLOAT, 'min-ampl' => 0.002]);
+    }
+
     public function crop(PixelWindow $window): self
     {
         return $this->then('crop', [$window->x, $window->y, $window->width, $window->height]);
@@ -315,11 +339,93 @@ final class Image
         return self::make('bandjoin', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_bandjoin2($this->pointer, $bands->pointer, $out, ...$tail), []);
     }
 
+    public function raisedTo(float $power): self
+    {
+        return $this->then('math2_const1', [self::POWER, $power]);
+    }
+
+    public function plus(self $other): self
+    {
+        return $this->with('add', $other);
+    }
+
+    public function minus(self $other): self
+    {
+        return $this->with('subtract', $other);
+    }
+
+    public function multipliedBy(self $other): self
+    {
+        return $this->with('multiply', $other);
+    }
+
+    public function dividedBy(self $other): self
+    {
+        return $this->with('divide', $other);
+    }
+
+    /** Every sample so many times, and so much more. */
+    public function linear(float $times, float $more): self
+    {
+        return $this->then('linear1', [$times, $more]);
+    }
+
+    /** Sample by sample, both images' together. */
+    private function with(string $operation, self $other): self
+    {
+        return self::make($operation, fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$operation}"}($this->pointer, $other->pointer, $out, ...$tail), []);
+    }
+
+    /**
+     * Every band of the result is a sum of all bands, each so many times.
+     *
+     * @param non-empty-list<list<float>> $rows for each new band, how often each old one is taken
+     */
+    public function recombined(array $rows): self
+    {
+        $matrix = self::matrix($rows);
+
+        return self::make('recomb', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_recomb($this->pointer, $out, $matrix->pointer, ...$tail), []);
+    }
+
+    /**
+     * Every sample is a sum of those beside it in its row; beyond the edges, the last one goes on.
+     *
+     * @param non-empty-list<float> $weights from left to right, an odd number of them
+     */
+    public function convolvedAcross(array $weights): self
+    {
+        $mask = self::matrix([$weights]);
+
+        return self::make('conv', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_conv($this->pointer, $out, $mask->pointer, ...$tail), []);
+    }
+
+    /** Bands laid side by side: a pixel of so many times as many bands becomes so many pixels. */
+    public function unfolded(int $factor): self
+    {
+        // libvips 8.14 mixes bands up where it is asked for a place that is no multiple of the factor: tiles that all are keep it from that.
+        $side = self::TILE * $factor;
+        $across = intdiv($this->size()->width * $factor, $side) + 1;
+
+        return $this->then('bandunfold', [], ['factor' => $factor])->then('tilecache', [], ['tile-width' => $side, 'tile-height' => self::TILE, 'max-tiles' => 3 * $across, 'threaded' => 1]);
+    }
+
+    /** @param non-empty-list<list<float>> $rows */
+    private static function matrix(array $rows): self
+    {
+        return self::ofBytes(pack('e*', ...array_merge(...$rows)), new PixelSize(max(1, \count($rows[0])), \count($rows)), 1, Interpretation::Multiband, BandFormat::Double);
+    }
+
+    /** The largest difference of two samples at the same place. */
+    public function farthestFrom(self $other): float
+    {
+        return $this->minus($other)->then('abs')->number('max');
+    }
+
     /** 255 where it is more than so many levels over another image of its size, 0 elsewhere. */
     public function isOver(self $other, float $levels): self
     {
-        return self::make('subtract', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_subtract($this->pointer, $other->pointer, $out, ...$tail), [])
-            ->then('relational_const1', [self::MORE, $levels]);
+        return $this->minus($other)->then('relational_const1', [self::MORE, $levels]);
     }
 
     /** Rounded to the nearest whole number, then stored in another form. */

@@ -8,6 +8,8 @@ namespace Snugfit\Pixels\Vips;
 enum Kernel: int
 {
     case Linear = 1;
+    /** Catmull-Rom. */
+    case Cubic = 2;
     /** B = C = 1/3 (Mitchell & Netravali 1988). */
     case Mitchell = 3;
     /** Three lobes (Duchon 1979). */

@@ -31,6 +31,7 @@ final class Vips
         int vips_webpload(const char *filename, VipsImage **out, ...);
         int vips_heifload(const char *filename, VipsImage **out, ...);
         int vips_gifload(const char *filename, VipsImage **out, ...);
+        int vips_rawload(const char *filename, VipsImage **out, int width, int height, int bands, ...);
         int vips_pdfload(const char *filename, VipsImage **out, ...);
         int vips_svgload_buffer(const void *bytes, size_t length, VipsImage **out, ...);
         VipsImage *vips_image_new_from_memory_copy(const void *data, size_t size, int width, int height, int bands, int format);
@@ -69,6 +70,16 @@ final class Vips
         int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
         int vips_bandjoin2(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_subtract(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_add(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_multiply(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_linear1(VipsImage *in, VipsImage **out, double a, double b, ...);
+        int vips_divide(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_math2_const1(VipsImage *in, VipsImage **out, int math2, double value, ...);
+        int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
+        int vips_tilecache(VipsImage *in, VipsImage **out, ...);
+        int vips_bandunfold(VipsImage *in, VipsImage **out, ...);
+        int vips_recomb(VipsImage *in, VipsImage **out, VipsImage *matrix, ...);
+        int vips_abs(VipsImage *in, VipsImage **out, ...);
         int vips_relational_const1(VipsImage *in, VipsImage **out, int relational, double value, ...);
         int vips_rint(VipsImage *in, VipsImage **out, ...);
         int vips_cast(VipsImage *in, VipsImage **out, int format, ...);

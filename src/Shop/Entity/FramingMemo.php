@@ -12,11 +12,13 @@ use Snugfit\Core\Fit\Pose;
 use Snugfit\Core\Fit\Sits;
 use Snugfit\Core\Fit\Turn;
 use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Record;
 
 /**
  * What a person asked at one place at one moment. At a family's place counts how the picture sits; at a product's own place
- * counts what concerns this product alone, and how the picture sits where it left its family.
+ * counts what concerns this product alone, and how the picture sits where it left its family; at the picture's place "*",
+ * what concerns all of its products.
  */
 final readonly class FramingMemo
 {
@@ -34,6 +36,8 @@ final readonly class FramingMemo
         public EnlargePolicy $policy = EnlargePolicy::ToTarget,
         /** A product that left its family. */
         public bool $alone = false,
+        /** The person's choice of enlarging. */
+        public ?WayChoice $how = null,
     ) {
     }
 
@@ -43,26 +47,32 @@ final readonly class FramingMemo
     ): self {
         return new self(
             $orientation ?? $this->orientation, $framing ?? $this->framing, $excluded ?? $this->excluded, $lookedAt ?? $this->lookedAt, $pose ?? $this->pose,
-            $sits ?? $this->sits, $edge ?? $this->edge, $colour ?? $this->colour, $bled ?? $this->bled, $this->limit, $policy ?? $this->policy, $alone ?? $this->alone,
+            $sits ?? $this->sits, $edge ?? $this->edge, $colour ?? $this->colour, $bled ?? $this->bled, $this->limit, $policy ?? $this->policy, $alone ?? $this->alone, $this->how,
         );
     }
 
     /** As it was before anybody moved or zoomed anything. */
     public function withoutFraming(): self
     {
-        return new self($this->orientation, null, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone);
+        return new self($this->orientation, null, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how);
     }
 
     /** @param ?float $limit linear; null leaves it to the product and the kind */
     public function withLimit(?float $limit): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $limit, $this->policy, $this->alone);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $limit, $this->policy, $this->alone, $this->how);
+    }
+
+    /** @param ?WayChoice $how null leaves it to what suits the picture */
+    public function withHow(?WayChoice $how): self
+    {
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $how);
     }
 
     /** How another sits, with what concerns this product alone kept. */
     public function sittingAs(self $other): self
     {
-        return new self($other->orientation, $other->framing, $this->excluded, $other->lookedAt, $other->pose, $other->sits, $other->edge, $other->colour, $other->bled, $this->limit, $this->policy, $this->alone);
+        return new self($other->orientation, $other->framing, $this->excluded, $other->lookedAt, $other->pose, $other->sits, $other->edge, $other->colour, $other->bled, $this->limit, $this->policy, $this->alone, $this->how);
     }
 
     /** @return array<string, mixed> */
@@ -83,6 +93,7 @@ final readonly class FramingMemo
             'limit' => $this->limit,
             'policy' => $this->policy->value,
             'alone' => $this->alone,
+            'how' => $this->how?->code(),
         ];
     }
 
@@ -105,6 +116,7 @@ final readonly class FramingMemo
             $record->optionalFloat('limit'),
             EnlargePolicy::tryFrom($text('policy')) ?? EnlargePolicy::ToTarget,
             $record->has('alone') && $record->bool('alone'),
+            WayChoice::ofCode($text('how')),
         );
     }
 }

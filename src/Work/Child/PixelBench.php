@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Child;
 
 use Snugfit\Pixels\Job\PixelJob;
+use Symfony\Component\Process\PhpExecutableFinder;
 use Symfony\Component\Process\Process;
 
 /**
@@ -19,22 +20,34 @@ final readonly class PixelBench
     public function __construct(
         private string $projectDir,
         private string $temporaryDir,
+        /** For what is worth keeping between jobs. */
+        private string $workDir,
         private int $threads = 1,
     ) {
     }
 
+    /** A page's own process is another program than the command line's, which is wanted here. */
+    private static function php(): string
+    {
+        $php = (new PhpExecutableFinder())->find(false);
+
+        return false === $php ? 'php' : $php;
+    }
+
     public function withThreads(int $threads): self
     {
-        return new self($this->projectDir, $this->temporaryDir, max(1, $threads));
+        return new self($this->projectDir, $this->temporaryDir, $this->workDir, max(1, $threads));
     }
 
     public function start(PixelJob $job): PixelChild
     {
-        if (!is_dir($this->temporaryDir)) {
-            @mkdir($this->temporaryDir, 0o700, true);
+        foreach ([$this->temporaryDir, $this->workDir] as $folder) {
+            if (!is_dir($folder)) {
+                @mkdir($folder, 0o700, true);
+            }
         }
         $process = new Process(
-            ['prlimit', '--data='.self::MEMORY, '--core=0', \PHP_BINARY, '-d', 'memory_limit=1G', '-d', 'display_errors=stderr', $this->projectDir.'/bin/pixels', (string) $this->threads],
+            ['prlimit', '--data='.self::MEMORY, '--core=0', self::php(), '-d', 'memory_limit=1G', '-d', 'display_errors=stderr', $this->projectDir.'/bin/pixels', (string) $this->threads, $this->workDir],
             // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
             env: ['TMPDIR' => $this->temporaryDir, 'G_SLICE' => 'always-malloc'],
             input: json_encode($job->toArray(), \JSON_THROW_ON_ERROR),

@@ -33,6 +33,14 @@ final readonly class PixelChild
         return $this->process->isRunning();
     }
 
+    /** Which share of the enlarging is done, as the child told last. */
+    public function enlarged(): float
+    {
+        $told = strrpos(rtrim($this->process->getOutput()), '{"progress":');
+
+        return false === $told ? 0.0 : (float) substr($this->process->getOutput(), $told + 12);
+    }
+
     /**
      * Waits for the end and gives the facts that the job found.
      *
@@ -48,7 +56,8 @@ final readonly class PixelChild
             throw PixelWorkFailed::crashed($this->process->getErrorOutput());
         }
         try {
-            $answer = Record::decode($this->process->getOutput(), 'a pixel child\'s answer');
+            $lines = explode("\n", trim($this->process->getOutput()));
+            $answer = Record::decode($lines[\count($lines) - 1], 'a pixel child\'s answer');
         } catch (MalformedRecord) {
             throw PixelWorkFailed::crashed($this->process->getErrorOutput());
         }

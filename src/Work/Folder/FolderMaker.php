@@ -137,7 +137,7 @@ final class FolderMaker
                     continue;
                 }
                 try {
-                    $recipe = $this->recipes->recipeFor($placement, $facts, $order->format);
+                    $recipe = $this->recipes->recipeFor($placement, $facts, $order->format, $order->how);
                 } catch (ImpossibleRecipe $e) {
                     $this->entries[] = ManifestEntry::wanted($master, $facts->sha256, $placement, null)->notMade($e->getMessage());
                     $this->failures[] = \sprintf('%s on %s: %s', $master, $product->code, $e->getMessage());

@@ -6,6 +6,7 @@ namespace Snugfit\Work\Folder;
 
 use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Recipe\WayChoice;
 
 /** What is wanted of a folder. */
 final readonly class FolderOrder
@@ -19,6 +20,8 @@ final readonly class FolderOrder
         public ?Format $format,
         /** Files in work at a time. */
         public int $jobs,
+        /** How to enlarge; what suits each picture where null. */
+        public ?WayChoice $how = null,
     ) {
     }
 }

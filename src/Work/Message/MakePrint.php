@@ -16,6 +16,8 @@ final readonly class MakePrint implements Lendable
         public string $targetKey,
         /** Of the finished file, to tell progress from its growth. */
         public int $expectedBytes,
+        /** Of the expected time, how much goes into enlarging before the file begins to grow: 0 to 1. */
+        public float $enlargingShare = 0.0,
     ) {
     }
 

@@ -80,7 +80,8 @@ final readonly class MakePrintHandler
                 clearstatcache(true, $growing);
                 $bytes = is_file($growing) ? (int) filesize($growing) : 0;
                 // The last share is the reading back; an estimate that was too small must not claim to be done.
-                $this->bus->dispatch(new PrintProgress($message->printFileId, min(0.97, $bytes / max(1, $message->expectedBytes))));
+                $written = $bytes / max(1, $message->expectedBytes);
+                $this->bus->dispatch(new PrintProgress($message->printFileId, min(0.97, $message->enlargingShare * ($bytes > 0 ? 1.0 : $child->enlarged()) + (1 - $message->enlargingShare) * $written)));
             }
         }
 

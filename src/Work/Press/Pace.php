@@ -7,11 +7,13 @@ namespace Snugfit\Work\Press;
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Pixels\Enlarger\Doublings;
+use Snugfit\Pixels\Enlarger\LearnedDoubler;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\Entity\PrintState;
 
-/** How large print files become and how long they take, learnt from those that this machine made last. */
+/** How large print files become and how long they take to write and to enlarge, learnt from those that this machine made last. */
 final class Pace
 {
     /** Finished files to learn from. */
@@ -24,8 +26,11 @@ final class Pace
     /** @var ?array<string, array{bytes: float, seconds: float}> by format, for a million pixels */
     private ?array $learnt = null;
 
-    public function __construct(private readonly EntityManagerInterface $entities)
+    private readonly Doublings $doublings;
+
+    public function __construct(private readonly EntityManagerInterface $entities, string $dataDir)
     {
+        $this->doublings = new Doublings($dataDir.'/enlarged');
     }
 
     public function expectedBytes(Recipe $recipe): int
@@ -33,10 +38,22 @@ final class Pace
         return (int) ($this->of($recipe->write->format)['bytes'] * $recipe->size()->megapixels());
     }
 
-    public function expectedSeconds(Recipe $recipe): float
+    /**
+     * With what is left to enlarge of its master now.
+     *
+     * @param string $master SHA-256
+     */
+    public function expectedSeconds(Recipe $recipe, string $master): float
     {
-        // Starting a child takes a moment, however small the file.
-        return 0.2 + $this->of($recipe->write->format)['seconds'] * $recipe->size()->megapixels();
+        return $this->writingSeconds($recipe) + $this->enlargingSeconds($recipe, $master);
+    }
+
+    /** @return float 0 to 1 */
+    public function enlargingShare(Recipe $recipe, string $master): float
+    {
+        $enlarging = $this->enlargingSeconds($recipe, $master);
+
+        return $enlarging / ($enlarging + $this->writingSeconds($recipe));
     }
 
     /** Seconds until a file is made, once a worker has it in hand. */
@@ -44,21 +61,71 @@ final class Pace
     {
         $recipe = $file->recipe();
 
-        return null !== $recipe && $file->state()->isOpen() ? $this->expectedSeconds($recipe) * (1 - $file->progress()) : 0.0;
+        return null !== $recipe && $file->state()->isOpen() ? $this->expectedSeconds($recipe, $file->artwork()->master()) * (1 - $file->progress()) : 0.0;
     }
 
     /** Seconds until a run ends, with so many workers. */
     public function secondsLeft(PrintRun $run, int $workers): float
     {
-        $left = 0.0;
-        $longest = 0.0;
+        $wanted = [];
         foreach ($run->files() as $file) {
-            $seconds = $this->fileSecondsLeft($file);
-            $left += $seconds;
-            $longest = max($longest, $seconds);
+            $recipe = $file->recipe();
+            if (null !== $recipe && $file->state()->isOpen()) {
+                $wanted[] = [$recipe, $file->artwork()->master(), 1 - $file->progress()];
+            }
         }
 
-        return max($longest, $left / max(1, $workers));
+        return $this->secondsFor($wanted, $workers);
+    }
+
+    /**
+     * Seconds for many files: what several of them show of a picture is enlarged once.
+     *
+     * @param list<array{Recipe, string, float}> $wanted recipe, master, and the share of it that is to be made
+     */
+    public function secondsFor(array $wanted, int $workers): float
+    {
+        $left = 0.0;
+        $longest = 0.0;
+        $pieces = [];
+        foreach ($wanted as [$recipe, $master, $share]) {
+            $left += $this->writingSeconds($recipe) * $share;
+            $own = 0.0;
+            foreach ($this->pieces($recipe, $master) as [$piece, $megapixels]) {
+                $pieces[$piece] = $megapixels / $this->doublings->pace()->megapixelsPerSecond($this->doubler($recipe)->name());
+                $own += $pieces[$piece];
+            }
+            $longest = max($longest, $this->writingSeconds($recipe) * $share + $own / max(1, $workers));
+        }
+
+        return max($longest, ($left + array_sum($pieces)) / max(1, $workers));
+    }
+
+    private function writingSeconds(Recipe $recipe): float
+    {
+        // Starting a child takes a moment, however small the file.
+        return 0.2 + $this->of($recipe->write->format)['seconds'] * $recipe->size()->megapixels();
+    }
+
+    private function enlargingSeconds(Recipe $recipe, string $master): float
+    {
+        $megapixels = array_sum(array_map(static fn (array $piece): float => $piece[1], $this->pieces($recipe, $master)));
+
+        return 0.0 === $megapixels ? 0.0 : $megapixels / $this->doublings->pace()->megapixelsPerSecond($this->doubler($recipe)->name());
+    }
+
+    /** @return list<array{string, float}> what is still to be doubled, each piece with its megapixels */
+    private function pieces(Recipe $recipe, string $master): array
+    {
+        $frame = $recipe->frame;
+        $times = $recipe->enlarge->passesFrom($frame->crop->size())->doublings;
+
+        return 0 === $times ? [] : $this->doublings->waiting($frame->picture, $master, $this->doubler($recipe), $times, $frame->pose->uprightOf($frame->crop, $frame->picture));
+    }
+
+    private function doubler(Recipe $recipe): LearnedDoubler
+    {
+        return new LearnedDoubler($recipe->enlarge->how);
     }
 
     /** @return array{bytes: float, seconds: float} */
@@ -75,7 +142,8 @@ final class Pace
         $sums = [];
         foreach ($this->entities->getRepository(PrintFile::class)->findBy(['state' => PrintState::Made], ['id' => 'DESC'], self::MEMORY) as $file) {
             $found = $file->found();
-            if (null === $found || null === $found->format || null === $file->seconds()) {
+            // What was enlarged took longer than writing it does; that pace is learnt by the enlarger.
+            if (null === $found || null === $found->format || null === $file->seconds() || $this->wasEnlarged($file)) {
                 continue;
             }
             $format = $found->format->value;
@@ -86,5 +154,12 @@ final class Pace
         }
 
         return array_map(static fn (array $sum): array => ['bytes' => $sum['bytes'] / $sum['megapixels'], 'seconds' => $sum['seconds'] / $sum['megapixels']], $sums);
+    }
+
+    private function wasEnlarged(PrintFile $file): bool
+    {
+        $recipe = $file->recipe();
+
+        return null !== $recipe && $recipe->enlarge->passesFrom($recipe->frame->crop->size())->doublings > 0;
     }
 }

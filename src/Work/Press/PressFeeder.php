@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Press;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Pixels\Enlarger\WorkFolder;
 use Snugfit\Shop\Deliveries;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintRun;
@@ -29,6 +30,7 @@ final readonly class PressFeeder
         private Deliveries $deliveries,
         private CancelFlags $flags,
         private Pace $pace,
+        private string $dataDir,
     ) {
     }
 
@@ -63,6 +65,7 @@ final readonly class PressFeeder
         if (null !== $run->finishedAt()) {
             $this->flags->lower($run->id());
             $this->deliveries->writeManifest($run->batch());
+            (new WorkFolder($this->dataDir.'/enlarged'))->tidy();
         }
         foreach ($next as $file) {
             $this->bus->dispatch($this->message($run, $file));
@@ -80,6 +83,7 @@ final readonly class PressFeeder
             $recipe->canonicalJson(),
             \sprintf('prints/%d-%s.%s', $file->id(), $recipe->hash(), $recipe->write->format->extension()),
             $this->pace->expectedBytes($recipe),
+            $this->pace->enlargingShare($recipe, $file->artwork()->master()),
         );
     }
 }

@@ -60,7 +60,7 @@ final readonly class RunStarter
         $recipe = null;
         $failure = null;
         try {
-            $recipe = null === $placement->output ? null : $this->recipes->recipeFor($placement, $artwork->facts());
+            $recipe = null === $placement->output ? null : $this->recipes->recipeFor($placement, $artwork->facts(), how: $placed->sitting->how());
         } catch (ImpossibleRecipe $e) {
             $failure = $e->getMessage();
         }

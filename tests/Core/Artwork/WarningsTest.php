@@ -10,6 +10,7 @@ use Snugfit\Core\Artwork\Colour;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\Warning;
 use Snugfit\Core\Artwork\Warnings;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Tests\Facts;
 
 final class WarningsTest extends TestCase
@@ -31,6 +32,13 @@ final class WarningsTest extends TestCase
     public function test_what_is_worth_knowing_is_said(MasterFacts $facts, string $name, array $codes): void
     {
         self::assertSame($codes, array_map(static fn (Warning $warning): string => $warning->code, (new Warnings())->of($facts, $name)));
+    }
+
+    public function test_lettering_of_too_few_pixels_is_pointed_at(): void
+    {
+        $of = static fn (float $height): array => array_map(static fn (Warning $warning): string => $warning->code, (new Warnings())->of(Facts::of(4000, 1000, lettering: [new FractionBox(0.1, 0.1, 0.5, 0.2), new FractionBox(0.1, 0.5, 0.5, $height)]), 'x.png'));
+        self::assertSame([], array_values(array_diff($of(0.009), ['proportions'])), 'nine pixels are enough');
+        self::assertSame(['small-lettering'], array_values(array_diff($of(0.007), ['proportions'])));
     }
 
     public function test_the_tag_is_read_both_ways(): void

@@ -17,6 +17,7 @@ use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
 
 final class PreflightTest extends TestCase
@@ -50,7 +51,7 @@ final class PreflightTest extends TestCase
     public function test_each_fault_is_named(array $fault, array $named): void
     {
         $right = ['format' => Format::Jpeg, 'size' => new PixelSize(3000, 3600), 'ppiAcross' => 300.0, 'ppiDown' => 300.0, 'profile' => 'sRGB', 'channels' => 3, 'transparent' => false, 'bits' => 8, 'bytes' => 4_000_000, 'complete' => true, 'sha256' => ''];
-        $recipe = new Recipe(new Frame(new PixelSize(100, 120), new PixelWindow(0, 0, 100, 120)), new Enlarge(Way::Lanczos, new PixelSize(3000, 3600)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
+        $recipe = new Recipe(new Frame(new PixelSize(100, 120), new PixelWindow(0, 0, 100, 120)), new Enlarge(new WayChoice(Way::Lanczos), new PixelSize(3000, 3600)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
         /** @var array{format: ?Format, size: PixelSize, ppiAcross: float, ppiDown: float, profile: ?string, channels: int, transparent: bool, bits: int, bytes: int, complete: bool, sha256: string} $facts */
         $facts = [...$right, ...$fault];
         $findings = (new Preflight())->check($recipe, new PrintFileFacts(...$facts), 5_000_000);

@@ -19,6 +19,7 @@ use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Tests\Facts;
 
@@ -60,10 +61,10 @@ final class RecipeTest extends TestCase
         $apparel = Catalogue::standard()->product('apparel-front');
         $a4 = Catalogue::standard()->product('a4');
         $transparent = $this->write(Facts::of(3000, 3600, kind: Kind::FlatGraphic, bits: 16, transparent: true), $apparel);
-        self::assertSame([Way::Mitchell, Format::Png, 16, true], [$transparent->enlarge->way, $transparent->write->format, $transparent->write->bits, $transparent->write->transparent]);
+        self::assertSame([Way::Drawn, Format::Png, 16, true], [$transparent->enlarge->how->way, $transparent->write->format, $transparent->write->bits, $transparent->write->transparent]);
         $flattened = $this->write(Facts::of(3000, 3600, bits: 16, transparent: true), $a4);
-        self::assertSame([Way::Lanczos, Format::Jpeg, 8, false], [$flattened->enlarge->way, $flattened->write->format, $flattened->write->bits, $flattened->write->transparent]);
-        self::assertSame(Way::Nearest, $this->write(Facts::of(640, 640, kind: Kind::PixelArt), $a4)->enlarge->way);
+        self::assertSame([Way::Faithful, Format::Jpeg, 8, false], [$flattened->enlarge->how->way, $flattened->write->format, $flattened->write->bits, $flattened->write->transparent]);
+        self::assertSame(Way::Nearest, $this->write(Facts::of(640, 640, kind: Kind::PixelArt), $a4)->enlarge->how->way);
         self::assertSame(16, $this->write(Facts::of(3000, 3600, bits: 16), $a4, Format::Tiff)->write->bits);
     }
 
@@ -85,7 +86,7 @@ final class RecipeTest extends TestCase
     {
         return new Recipe(
             new Frame(new PixelSize(420, 600), new PixelWindow(10, 0, 400, 600)),
-            new Enlarge(Way::Lanczos, new PixelSize(1200, 1800)),
+            new Enlarge(new WayChoice(Way::Lanczos), new PixelSize(1200, 1800)),
             new Write(Format::Jpeg, Ppi::of(300), 8, false),
         );
     }

@@ -1,0 +1,172 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Console\Bench;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Effort;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Pixels\Enlarger\Doublings;
+use Snugfit\Pixels\Enlarger\EnlargingKernel;
+use Snugfit\Pixels\Enlarger\KernelEnlarger;
+use Snugfit\Pixels\Enlarger\LearnedDoubler;
+use Snugfit\Pixels\Likeness;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+use Snugfit\Pixels\Vips\Kernel;
+use Symfony\Component\Filesystem\Filesystem;
+
+/** Every way against bicubic and Lanczos, on pictures that no network was trained on: reduced, enlarged again, compared. */
+final readonly class EnlargerQuality implements Measurement
+{
+    /** scikit-image's, from Debian's python3-skimage. */
+    private const PICTURES = '/usr/lib/python3/dist-packages/skimage/data';
+    private const NAMES = ['astronaut', 'chelsea', 'coffee', 'camera'];
+
+    public function name(): string
+    {
+        return 'enlarge';
+    }
+
+    public function title(): string
+    {
+        return 'Enlarging: luma PSNR in dB and SSIM, means over '.implode(', ', self::NAMES).' (python3-skimage), reduced by a cubic kernel';
+    }
+
+    public function measure(\Closure $say): void
+    {
+        if (!is_dir(self::PICTURES)) {
+            $say('quality not measured: it needs the pictures of Debian\'s python3-skimage');
+        } else {
+            $photos = array_map(static fn (string $name): Image => self::photo($name), self::NAMES);
+            $this->table($say, 'photographs ×2', $photos, 1, null, ['faithful', 'faithful best', 'quick', 'mending']);
+            $this->table($say, 'photographs ×4', $photos, 2, null, ['faithful', 'quick', 'mending']);
+            $this->table($say, '×2 after JPEG quality 50', $photos, 1, 50, ['faithful', 'mending 50', 'mending']);
+            $this->table($say, '×2 after JPEG quality 80', $photos, 1, 80, ['faithful', 'mending 50', 'mending']);
+        }
+        $drawings = [self::drawing(1), self::drawing(2)];
+        $this->table($say, 'rendered lettering and lines ×2', $drawings, 1, null, ['faithful', 'drawn', 'drawn best']);
+        $this->table($say, 'rendered lettering and lines ×4', $drawings, 2, null, ['faithful', 'drawn']);
+        $this->speeds($say);
+    }
+
+    /**
+     * @param \Closure(string): void $say
+     * @param list<Image>            $pictures
+     * @param list<string>           $ways
+     */
+    private function table(\Closure $say, string $title, array $pictures, int $times, ?int $quality, array $ways): void
+    {
+        $sums = [];
+        foreach ($pictures as $picture) {
+            $small = self::damaged($picture->resize(new PixelSize(intdiv($picture->size()->width, 2 ** $times), intdiv($picture->size()->height, 2 ** $times)), Kernel::Cubic)->held(), $quality);
+            $made = ['bicubic' => (new KernelEnlarger(EnlargingKernel::Bicubic))->enlarge($small, $picture->size()), 'Lanczos' => (new KernelEnlarger(EnlargingKernel::Lanczos))->enlarge($small, $picture->size())];
+            foreach ($ways as $way) {
+                $made[$way] = self::enlarged($small, self::way($way), $times);
+            }
+            foreach ($made as $way => $image) {
+                $likeness = Likeness::between($picture, $image);
+                $sums[$way] = [($sums[$way][0] ?? 0.0) + $likeness->psnr / \count($pictures), ($sums[$way][1] ?? 0.0) + $likeness->ssim / \count($pictures)];
+            }
+        }
+        $say($title.': '.implode(' · ', array_map(
+            static fn (string $way, array $sum): string => \sprintf('%s %.2f (%+.2f) %.4f', $way, $sum[0], $sum[0] - $sums['bicubic'][0], $sum[1]), array_keys($sums), $sums,
+        )));
+    }
+
+    /** @param \Closure(string): void $say */
+    private function speeds(\Closure $say): void
+    {
+        $picture = self::drawing(3)->crop(new PixelWindow(0, 0, 768, 768))->held();
+        foreach (['quick', 'faithful', 'mending', 'mending 50', 'faithful best'] as $way) {
+            $bare = self::bare(self::way($way));
+            $began = hrtime(true);
+            $made = self::enlarged($picture, self::way($way), 1);
+            $rate = $made->size()->megapixels() / ((hrtime(true) - $began) / 1e9);
+            $say(\sprintf('%s: %.2f megapixels made a second, one worker; %.2f of the bare network\'s %.2f', $way, $rate, $rate / $bare, $bare));
+        }
+    }
+
+    /** Megapixels a second of the network alone, on one piece again and again. */
+    private static function bare(WayChoice $how): float
+    {
+        $network = (new LearnedDoubler($how))->network(8);
+        $side = 256;
+        $samples = str_repeat(pack('V', 127), 3 * ($side + 2 * $network->margin) ** 2);
+        $size = new PixelSize($side, $side);
+        $network->run($samples, $size);
+        $began = hrtime(true);
+        for ($i = 0; $i < 6; ++$i) {
+            $network->run($samples, $size);
+        }
+
+        return 6 * $size->times(2)->megapixels() / ((hrtime(true) - $began) / 1e9);
+    }
+
+    private static function way(string $words): WayChoice
+    {
+        [$name, $more] = [...explode(' ', $words), ''];
+
+        return 'quick' === $name ? new WayChoice(Way::Faithful, 100, Effort::Quick)
+            : new WayChoice(Way::from($name), is_numeric($more) ? (int) $more : 100, Effort::tryFrom($more) ?? Effort::Usual);
+    }
+
+    private static function enlarged(Image $small, WayChoice $how, int $times): Image
+    {
+        $folder = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4));
+        mkdir($folder);
+        try {
+            return (new Doublings($folder))->doubled($small, 'picture', new LearnedDoubler($how), $times, PixelWindow::whole($small->size()))->held();
+        } finally {
+            (new Filesystem())->remove($folder);
+        }
+    }
+
+    private static function damaged(Image $picture, ?int $quality): Image
+    {
+        if (null === $quality) {
+            return $picture;
+        }
+        $path = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4)).'.jpg';
+        $picture->save('jpeg', $path, ['Q' => $quality]);
+        $again = Image::load('jpeg', $path)->held();
+        unlink($path);
+
+        return $again;
+    }
+
+    private static function photo(string $name): Image
+    {
+        $picture = Image::load('png', self::PICTURES.'/'.$name.'.png');
+        $picture = $picture->bands() < 3 ? $picture->colourspace(Interpretation::Srgb) : $picture->extractBands(0, 3);
+        $size = $picture->size();
+
+        return $picture->crop(new PixelWindow(0, 0, $size->width - $size->width % 4, $size->height - $size->height % 4))->held();
+    }
+
+    /** Words, thin lines at all angles, rings and shapes; another for every seed. */
+    private static function drawing(int $seed): Image
+    {
+        mt_srand($seed);
+        $parts = '<rect width="1024" height="768" fill="'.(1 === $seed % 2 ? '#fff' : '#f4e9cf').'"/>';
+        for ($i = 0; $i < 36; ++$i) {
+            $angle = deg2rad(5 * $i + 1);
+            $parts .= \sprintf('<path d="M300 240L%F %F" stroke="#111" stroke-width="%F"/>', 300 + 210 * cos($angle), 240 + 210 * sin($angle), 1 + $i % 3);
+        }
+        for ($i = 0; $i < 9; ++$i) {
+            $parts .= \sprintf('<circle cx="740" cy="220" r="%d" fill="none" stroke="%s" stroke-width="%F"/>', 20 + 20 * $i, ['#a22', '#135', '#111'][$i % 3], 1.5 + $i % 3);
+        }
+        foreach (['Tide & Lamp 1874', 'keepers of the light', 'No. 0123456789'] as $i => $words) {
+            $parts .= \sprintf('<text x="40" y="%d" font-family="DejaVu Sans, sans-serif" font-size="%d" fill="%s">%s</text>', 520 + 70 * $i, 54 - 14 * $i, ['#111', '#135', '#a22'][$i], htmlspecialchars($words));
+        }
+        for ($i = 0; $i < 8; ++$i) {
+            $parts .= \sprintf('<path d="M%d %dl%d %dl%d %dz" fill="#%06x"/>', mt_rand(560, 900), mt_rand(460, 660), mt_rand(30, 90), mt_rand(-60, 60), mt_rand(-60, 60), mt_rand(30, 90), mt_rand(0, 0xFFFFFF));
+        }
+
+        return Image::drawing('<svg xmlns="http://www.w3.org/2000/svg" width="1024" height="768">'.$parts.'</svg>')->extractBands(0, 3)->cast(BandFormat::Byte)->held();
+    }
+}

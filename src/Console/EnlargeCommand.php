@@ -1,0 +1,171 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Console;
+
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\Warning;
+use Snugfit\Core\Artwork\Warnings;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\Passes;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Recipe\Write;
+use Snugfit\Pixels\Job\PrintJob;
+use Snugfit\Pixels\Job\ReadJob;
+use Snugfit\Work\Child\PixelBench;
+use Snugfit\Work\Child\PixelWorkFailed;
+use Snugfit\Work\Folder\Cores;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Formatter\OutputFormatter;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('enlarge', 'Make one picture larger')]
+final class EnlargeCommand extends Command
+{
+    /** The picture could not be read or the result not written. */
+    private const FAILED = 2;
+
+    /** Where a master says nothing: the usual target for print (common practice). */
+    private const PPI = 300.0;
+
+    public function __construct(private readonly PixelBench $bench)
+    {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this
+            ->addArgument('in', InputArgument::REQUIRED, 'The picture; it is never changed')
+            ->addArgument('out', InputArgument::REQUIRED, 'The file to write: .png, .jpg or .tif')
+            ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'How many times as large each way, up to 16')
+            ->addOption('to', null, InputOption::VALUE_REQUIRED, 'Or the size wanted, like 6000x4000')
+            ->addOption('way', null, InputOption::VALUE_REQUIRED, 'auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest', 'auto')
+            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
+            ->addOption('best', null, InputOption::VALUE_NONE, 'A learned way at its best, eight times the work')
+            ->addOption('quick', null, InputOption::VALUE_NONE, 'A learned way by a small network');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        $option = Options::of($input);
+        try {
+            [$in, $out] = [$option->argument('in'), $option->argument('out')];
+            if (!is_file($in)) {
+                throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $in));
+            }
+            if (realpath($in) === realpath($out)) {
+                throw new \InvalidArgumentException('The result cannot take the master\'s place; give it another name.');
+            }
+            $format = $this->format($out);
+            $how = $option->way();
+            $facts = MasterFacts::fromRecord($this->bench->start(new ReadJob($in))->facts());
+            $to = $this->size($option, $facts->size);
+            $how ??= WayChoice::for($facts->kindGuess, $facts)->with($option->effort());
+        } catch (\InvalidArgumentException $e) {
+            return WrongUsage::say($output, $e->getMessage());
+        } catch (PixelWorkFailed $e) {
+            return $this->failed($errors, $e->getMessage());
+        }
+        foreach ($this->warnings($facts, $in, $how, $to) as $warning) {
+            $errors->writeln(OutputFormatter::escape($warning));
+        }
+        $recipe = new Recipe(
+            new Frame($facts->size, PixelWindow::whole($facts->size)),
+            new Enlarge($how, $to),
+            new Write($format, Ppi::of($facts->ppiTag ?? self::PPI), $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8, $facts->isTransparent && $format->keepsTransparency()),
+        );
+        $bar = new TerminalProgress($errors);
+        $began = microtime(true);
+        try {
+            $child = $this->bench->withThreads(Cores::count())->start(new PrintJob($in, $recipe, $out));
+            while ($child->isRunning()) {
+                $bar->at('Enlarging', $child->enlarged());
+                usleep(50_000);
+            }
+            $child->facts();
+        } catch (PixelWorkFailed $e) {
+            return $this->failed($errors, $e->getMessage());
+        } finally {
+            $bar->end();
+        }
+        $output->writeln(OutputFormatter::escape(\sprintf('%s px to %s px. %s %.1f s.', $facts->size, $to, $facts->format->isVector() ? 'A drawing: drawn anew at this size.' : Passes::of($how, $facts->size, $to)->sentence(), microtime(true) - $began)));
+
+        return Command::SUCCESS;
+    }
+
+    private function failed(OutputInterface $errors, string $sentence): int
+    {
+        $errors->writeln('<error>'.OutputFormatter::escape($sentence).'</error>');
+
+        return self::FAILED;
+    }
+
+    private function format(string $out): Format
+    {
+        return match (strtolower(pathinfo($out, \PATHINFO_EXTENSION))) {
+            'png' => Format::Png,
+            'jpg', 'jpeg' => Format::Jpeg,
+            'tif', 'tiff' => Format::Tiff,
+            default => throw new \InvalidArgumentException('The result is written as .png, .jpg or .tif; give it one of these endings.'),
+        };
+    }
+
+    private function size(Options $option, PixelSize $from): PixelSize
+    {
+        [$factor, $to] = [$option->number('factor'), $option->text('to')];
+        if ((null === $factor) === (null === $to)) {
+            throw new \InvalidArgumentException('Say how large: --factor=2, or --to=6000x4000.');
+        }
+        if (null !== $factor) {
+            if ($factor <= 0) {
+                throw new \InvalidArgumentException('--factor takes a number over 0.');
+            }
+            $size = new PixelSize(max(1, (int) round($from->width * $factor)), max(1, (int) round($from->height * $factor)));
+        } else {
+            if (1 !== preg_match('/^\s*(\d{1,6})\s*[x×]\s*(\d{1,6})\s*(px)?\s*$/u', (string) $to, $found) || 0 === (int) $found[1] || 0 === (int) $found[2]) {
+                throw new \InvalidArgumentException('--to takes pixels, like 6000x4000.');
+            }
+            $size = new PixelSize((int) $found[1], (int) $found[2]);
+            $height = $from->height * $size->width / $from->width;
+            $width = $from->width * $size->height / $from->height;
+            if (abs($height - $size->height) > 1 && abs($width - $size->width) > 1) {
+                throw new \InvalidArgumentException(\sprintf('%s px has other proportions than the picture, and nothing is stretched. %d × %d px or %d × %d px would fit.', $size, $size->width, round($height), round($width), $size->height));
+            }
+        }
+        if ($size->longSide() > Product::EXTREME_LIMIT * $from->longSide() * 1.0001) {
+            throw new \InvalidArgumentException(\sprintf('×%d is the most that a picture is enlarged.', Product::EXTREME_LIMIT));
+        }
+
+        return $size;
+    }
+
+    /** @return list<string> */
+    private function warnings(MasterFacts $facts, string $in, WayChoice $how, PixelSize $to): array
+    {
+        $times = $to->longSide() / $facts->size->longSide();
+        $limit = $facts->kindGuess->usualLimit();
+        $soft = array_filter((new Warnings())->of($facts, $in), static fn (Warning $warning): bool => 'soft' === $warning->code);
+
+        return array_values(array_filter([
+            $times > $limit + 1e-6 ? \sprintf('×%.2f is more than a picture of this kind (%s) usually bears; its limit is ×%s.', $times, $facts->kindGuess->label(), $limit) : null,
+            $times > 1 && [] !== $soft ? array_values($soft)[0]->sentence : null,
+            Kind::PixelArt === $facts->kindGuess && $how->way->isLearned() ? 'This looks like pixel art; a learned way blurs its blocks. --way=nearest keeps them.' : null,
+        ]));
+    }
+}

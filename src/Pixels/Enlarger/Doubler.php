@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Enlarger;
+
+use Snugfit\Pixels\Vips\Image;
+
+/** Makes a picture twice as large each way, a piece at a time: what comes of a pixel depends on its near surroundings only. */
+interface Doubler
+{
+    /** Names the pixels that it makes: the same name and picture, the same pixels. Fit for a file's name. */
+    public function name(): string;
+
+    /** So many pixels round a piece have a say in it. */
+    public function margin(): int;
+
+    /**
+     * @param Image $piece red, green, blue in encoded sRGB values, 8 or 16 bits, with the margin on every side
+     *
+     * @return Image the piece without its margin, twice as large, in the same format
+     */
+    public function double(Image $piece): Image;
+}

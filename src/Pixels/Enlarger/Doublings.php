@@ -1,0 +1,178 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Enlarger;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Tiles;
+use Snugfit\Pixels\Alpha;
+use Snugfit\Pixels\UnwritablePrintFile;
+use Snugfit\Pixels\Vips\Extend;
+use Snugfit\Pixels\Vips\Image;
+
+/**
+ * Pictures made twice as large, kept in files and filled piece by piece as they are asked for: an artwork is enlarged once
+ * for all products that show the same part of it, several workers fill one picture together, and what was made before an
+ * interruption is there after it. Pieces lie on a fixed grid, so that any part has the same pixels as the whole.
+ */
+final readonly class Doublings
+{
+    /** Side of a piece in pixels of the source (measured: smaller ones are slower, larger ones take more memory). */
+    private const PIECE = 256;
+
+    /** Microseconds between looks at what other workers have in hand. */
+    private const LOOK = 20_000;
+
+    public function __construct(private string $folder)
+    {
+    }
+
+    /**
+     * @param Image       $source sRGB, 8 or 16 bits, with alpha or without, every row reachable at any time
+     * @param string      $name   of the source: the same name, the same pixels
+     * @param PixelWindow $part   of the source that is wanted
+     * @param int         $times how often it is doubled
+     * @param ?\Closure(float): void $tell hears which share of the work is done
+     *
+     * @return Image of the source's size, doubled so often; only the wanted part of it has been made
+     *
+     * @throws BrokenEnlargement|UnwritablePrintFile
+     */
+    public function doubled(Image $source, string $name, Doubler $doubler, int $times, PixelWindow $part, ?\Closure $tell = null): Image
+    {
+        $needed = $this->needed($source->size(), $doubler, $times, $part);
+        $left = array_sum(array_map(static fn (array $piece): float => $piece[1], $this->waiting($source->size(), $name, $doubler, $times, $part)));
+        $made = 0.0;
+        $began = microtime(true);
+        $count = static function (float $megapixels) use (&$made, $left, $tell): void {
+            $made += $megapixels;
+            $tell?->__invoke(min(1.0, $made / max(1e-9, $left)));
+        };
+        $image = $source;
+        for ($pass = 1; $pass <= $times; ++$pass) {
+            $image = $this->once($image, $this->path($name, $doubler, $pass), $doubler, $needed[$pass], $count);
+        }
+        if ($made > 0) {
+            $this->pace()->learn($doubler->name(), $made, microtime(true) - $began);
+        }
+
+        return $image;
+    }
+
+    public function pace(): DoublingPace
+    {
+        return new DoublingPace($this->folder);
+    }
+
+    /** @return list<array{string, float}> pieces that are still to be made, each with its megapixels; a name for each that tells it from all others */
+    public function waiting(PixelSize $source, string $name, Doubler $doubler, int $times, PixelWindow $part): array
+    {
+        $waiting = [];
+        foreach ($this->needed($source, $doubler, $times, $part) as $pass => $window) {
+            $path = $this->folder.'/'.$name.'/'.$doubler->name().'-x'. 2 ** $pass;
+            $tiles = new Tiles($source->times(2 ** ($pass - 1)), self::PIECE);
+            $done = TileBook::doneIn($path.'.book');
+            foreach ($tiles->touching($window) as $tile) {
+                if (!isset($done[$tile])) {
+                    $waiting[] = [$path.':'.$tile, $tiles->window($tile)->size()->times(2)->megapixels()];
+                }
+            }
+        }
+
+        return $waiting;
+    }
+
+    /**
+     * What each doubling is wanted of: of its source, by its number.
+     *
+     * @return array<int, PixelWindow>
+     */
+    private function needed(PixelSize $source, Doubler $doubler, int $times, PixelWindow $part): array
+    {
+        // Each needs of the one before it what is wanted and the margin round that; pieces are made whole.
+        $needed = [$times => $part->times(2 ** ($times - 1))];
+        for ($pass = $times - 1; $pass >= 1; --$pass) {
+            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), self::PIECE + $doubler->margin());
+            [$left, $top] = [intdiv($above->x, 2), intdiv($above->y, 2)];
+            $needed[$pass] = new PixelWindow($left, $top, intdiv($above->x + $above->width + 1, 2) - $left, intdiv($above->y + $above->height + 1, 2) - $top);
+        }
+        ksort($needed);
+
+        return $needed;
+    }
+
+    /** @param \Closure(float): void $count hears of each piece's megapixels */
+    private function once(Image $source, string $path, Doubler $doubler, PixelWindow $part, \Closure $count): Image
+    {
+        $tiles = new Tiles($source->size(), self::PIECE);
+        $wanted = $tiles->touching($part);
+        $book = new TileBook($path.'.book', $tiles->count());
+        $file = fopen($path.'.pixels', 'c+') ?: throw UnwritablePrintFile::because('the enlarged picture cannot be kept');
+        $size = $source->size()->times(2);
+        $bytes = $source->bands() * $source->format()->bytes();
+        if ((fstat($file)['size'] ?? 0) < $size->pixels() * $bytes) {
+            ftruncate($file, max(0, $size->pixels() * $bytes));
+        }
+        $margin = $doubler->margin();
+        // Colour and alpha are doubled apart; the colour goes on where it is not seen.
+        $whole = $source->hasAlpha() ? Alpha::colouredBeneath($source) : $source;
+        $wide = $whole->embed($margin, $margin, new PixelSize($source->size()->width + 2 * $margin, $source->size()->height + 2 * $margin), Extend::Copy);
+        while (!$book->areDone($wanted)) {
+            $tile = $book->claim($wanted);
+            if (null === $tile) {
+                usleep(self::LOOK);
+                continue;
+            }
+            $place = $tiles->window($tile);
+            $piece = $wide->crop(new PixelWindow($place->x, $place->y, $place->width + 2 * $margin, $place->height + 2 * $margin))->held();
+            $this->write($file, $this->piece($piece, $doubler), $place->times(2), $size->width, $bytes);
+            $book->done($tile);
+            $count($place->size()->times(2)->megapixels());
+        }
+        fclose($file);
+        touch($path.'.book');
+
+        return Image::raw($path.'.pixels', $size, $source->bands(), $source->format(), $source->interpretation());
+    }
+
+    private function piece(Image $piece, Doubler $doubler): Image
+    {
+        if (!$piece->hasAlpha()) {
+            return ResultGuard::checked($piece, $doubler->double($piece), $doubler->margin());
+        }
+        $meaning = $piece->interpretation();
+        $colour = $piece->extractBands(0, 3)->meaning($meaning)->held();
+        $alpha = $piece->extractBands(3, 1);
+        $made = ResultGuard::checked($colour, $doubler->double($colour), $doubler->margin());
+        $cover = $alpha->smallest() >= Alpha::most($piece)
+            ? $alpha->crop(new PixelWindow($doubler->margin(), $doubler->margin(), intdiv($made->size()->width, 2), intdiv($made->size()->height, 2)))->repeatPixels(2)
+            : $doubler->double($alpha->join($alpha)->join($alpha)->meaning($meaning)->held())->extractBands(0, 1);
+
+        return $made->join($cover)->meaning($meaning);
+    }
+
+    /** @param resource $file */
+    private function write($file, Image $made, PixelWindow $place, int $across, int $bytes): void
+    {
+        $row = $place->width * $bytes;
+        foreach (str_split($made->bytes(), max(1, $row)) as $y => $line) {
+            fseek($file, (($place->y + $y) * $across + $place->x) * $bytes);
+            if (fwrite($file, $line) !== $row) {
+                throw UnwritablePrintFile::because('there is no room for the enlarged picture');
+            }
+        }
+        fflush($file);
+    }
+
+    private function path(string $name, Doubler $doubler, int $pass): string
+    {
+        $folder = $this->folder.'/'.$name;
+        if (!is_dir($folder) && !@mkdir($folder, 0o700, true) && !is_dir($folder)) {
+            throw UnwritablePrintFile::because('the enlarged picture has no place to be kept');
+        }
+
+        return $folder.'/'.$doubler->name().'-x'. 2 ** $pass;
+    }
+}

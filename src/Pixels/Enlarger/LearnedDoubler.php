@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Enlarger;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Recipe\Effort;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Pixels\Onnx\Network;
+use Snugfit\Pixels\PrintColour;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
+
+/** Doubles by one of the project's own networks. */
+final class LearnedDoubler implements Doubler
+{
+    private const FOLDER = __DIR__.'/../../../networks';
+
+    /** Pixels that one pixel of the result depends on, to each side: a network's layers and two more. */
+    private const MARGIN = 8;
+    private const MARGIN_QUICK = 6;
+    private const MARGIN_MENDING = 12;
+
+    /** @var array<int, Network> by the bits of a sample */
+    private array $networks = [];
+
+    public function __construct(private readonly WayChoice $how, private readonly int $threads = 1)
+    {
+    }
+
+    public function name(): string
+    {
+        $blend = $this->isBlend() ? '-'.$this->how->strength : '';
+
+        return $this->graph().$blend.'-'.Way::NETWORKS;
+    }
+
+    public function margin(): int
+    {
+        return match (true) {
+            Effort::Quick === $this->how->effort => self::MARGIN_QUICK,
+            str_starts_with($this->graph(), Way::Mending->value) => self::MARGIN_MENDING,
+            default => self::MARGIN,
+        };
+    }
+
+    public function double(Image $piece): Image
+    {
+        $bits = PrintColour::bitsOf($piece);
+        $network = $this->network($bits);
+        $size = new PixelSize($piece->size()->width - 2 * $network->margin, $piece->size()->height - 2 * $network->margin);
+        $samples = $network->run($piece->cast(BandFormat::SignedInt)->bytes(), $size);
+
+        return Image::ofBytes($samples, $size->times(2), 3, $piece->interpretation(), BandFormat::SignedInt)->cast($piece->format());
+    }
+
+    /** For samples of so many bits; opened once. */
+    public function network(int $bits): Network
+    {
+        return $this->networks[$bits] ??= $this->open($bits);
+    }
+
+    private function open(int $bits): Network
+    {
+        $most = 8 === $bits ? 255.0 : 65535.0;
+
+        return new Network(self::FOLDER.'/'.$this->graph().'.onnx', $this->margin(), $this->isBlend() ? [$most, $this->how->strength / 100] : [$most], $this->threads);
+    }
+
+    private function graph(): string
+    {
+        return match (true) {
+            Effort::Quick === $this->how->effort => 'quick',
+            $this->isBlend() => 'mending-blend',
+            Way::Mending === $this->how->way && 0 === $this->how->strength => Way::Faithful->value,
+            default => $this->how->way->value,
+        }.(Effort::Best === $this->how->effort && !$this->isBlend() ? '-best' : '');
+    }
+
+    private function isBlend(): bool
+    {
+        return Way::Mending === $this->how->way && Effort::Quick !== $this->how->effort && !\in_array($this->how->strength, [0, 100], true);
+    }
+}

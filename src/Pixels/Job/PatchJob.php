@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Job;
+
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Recipe;
+
+/** Make a window of a print file, as a picture to look at. */
+final readonly class PatchJob implements PixelJob
+{
+    /** @param PixelWindow $window in pixels of the print's picture, without its border */
+    public function __construct(public string $master, public Recipe $recipe, public PixelWindow $window, public string $target)
+    {
+    }
+
+    public function timeLimit(): float
+    {
+        return 120;
+    }
+
+    public function toArray(): array
+    {
+        return ['job' => 'patch', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target] + $this->window->toArray();
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Console;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Pixels\Vips\Image;
+
+final class EnlargeCommandTest extends CommandTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->picture(new PixelSize(60, 45))->save('png', $this->folder.'/in.png', []);
+    }
+
+    /** @return iterable<string, array{list<string>, string, string, string}> options, file, size, what is said */
+    public static function orders(): iterable
+    {
+        yield 'twice' => [['--factor=2', '--way=faithful'], 'out.png', '120x90', 'Doubled once by the faithful network.'];
+        yield 'to a size' => [['--to=300x225', '--way=lanczos'], 'out.tif', '300x225', 'Enlarged ×5.00 by Lanczos-3.'];
+        yield 'to a size that rounding made' => [['--to=101x76', '--way=mitchell'], 'out.jpg', '101x76', 'Enlarged ×1.69 by Mitchell.'];
+        yield 'mending' => [['--factor=2', '--way=mending', '--strength=30'], 'out.png', '120x90', 'mending 30% network'];
+        yield 'quick' => [['--factor=4', '--way=drawn', '--quick'], 'out.png', '240x180', 'Doubled twice by the drawn, quick network.'];
+        yield 'blocks' => [['--factor=3', '--way=nearest'], 'out.png', '180x135', 'whole blocks'];
+        yield 'smaller' => [['--factor=0.5'], 'out.png', '30x23', 'Reduced to the exact size.'];
+    }
+
+    /** @param list<string> $options */
+    #[DataProvider('orders')]
+    public function test_a_picture_is_made_as_large_as_was_asked(array $options, string $out, string $size, string $said): void
+    {
+        $process = $this->snugfit('enlarge', 'in.png', $out, ...$options);
+        self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
+        self::assertSame($size, trim($this->tool('identify', '-format', '%wx%h', $out)));
+        self::assertStringContainsString($said, $process->getOutput());
+    }
+
+    public function test_the_same_gives_the_same_bytes_whether_it_was_made_before_or_not(): void
+    {
+        $this->snugfit('enlarge', 'in.png', 'one.png', '--factor=3', '--way=faithful');
+        (new \Symfony\Component\Filesystem\Filesystem())->remove($this->folder.'/no-shop');
+        $this->snugfit('enlarge', 'in.png', 'two.png', '--factor=3', '--way=faithful');
+        $this->snugfit('enlarge', 'in.png', 'three.png', '--factor=3', '--way=faithful');
+        self::assertFileEquals($this->folder.'/one.png', $this->folder.'/two.png');
+        self::assertFileEquals($this->folder.'/one.png', $this->folder.'/three.png');
+    }
+
+    public function test_sixteen_bits_and_transparency_go_through(): void
+    {
+        $this->convert('deep.png', '-size', '40x30', 'gradient:red-blue', '-alpha', 'set', '-channel', 'A', '-evaluate', 'multiply', '0.5', '+channel', '-depth', '16');
+        $this->snugfit('enlarge', 'deep.png', 'out.png', '--factor=2', '--way=faithful');
+        $made = Image::load('png', $this->folder.'/out.png');
+        self::assertSame([4, 2], [$made->bands(), $made->format()->bytes()]);
+        self::assertEqualsWithDelta(32767, $made->extractBands(3, 1)->average(), 300);
+    }
+
+    /** @return iterable<string, array{list<string>, string}> */
+    public static function nonsense(): iterable
+    {
+        yield 'no size' => [['in.png', 'out.png'], '--factor=2, or --to'];
+        yield 'two sizes' => [['in.png', 'out.png', '--factor=2', '--to=120x90'], '--factor=2, or --to'];
+        yield 'stretched' => [['in.png', 'out.png', '--to=120x120'], 'nothing is stretched'];
+        yield 'too much' => [['in.png', 'out.png', '--factor=17'], '×16 is the most'];
+        yield 'no such way' => [['in.png', 'out.png', '--factor=2', '--way=magic'], 'faithful'];
+        yield 'strength of what' => [['in.png', 'out.png', '--factor=2', '--way=drawn', '--strength=50'], '--way=mending'];
+        yield 'best of a kernel' => [['in.png', 'out.png', '--factor=2', '--way=lanczos', '--best'], 'learned ways'];
+        yield 'both' => [['in.png', 'out.png', '--factor=2', '--best', '--quick'], 'cannot both'];
+        yield 'over the master' => [['in.png', './in.png', '--factor=2'], 'cannot take the master\'s place'];
+        yield 'an unknown format' => [['in.png', 'out.bmp', '--factor=2'], '.png, .jpg or .tif'];
+        yield 'no picture' => [['nowhere.png', 'out.png', '--factor=2'], 'There is no file'];
+    }
+
+    /** @param list<string> $words */
+    #[DataProvider('nonsense')]
+    public function test_nonsense_is_told_and_nothing_is_written(array $words, string $said): void
+    {
+        $before = hash_file('sha256', $this->folder.'/in.png');
+        $process = $this->snugfit('enlarge', ...$words);
+        self::assertSame(1, $process->getExitCode());
+        self::assertStringContainsString($said, preg_replace('/\s+/', ' ', $process->getOutput().$process->getErrorOutput()) ?? '');
+        self::assertSame([], glob($this->folder.'/out.*'));
+        self::assertSame($before, hash_file('sha256', $this->folder.'/in.png'));
+    }
+
+    public function test_more_than_a_kind_bears_and_networks_on_pixel_art_are_warned_about(): void
+    {
+        file_put_contents($this->folder.'/art.ppm', "P3 8 8 255\n".str_repeat("200 40 40 40 40 200 \n", 32));
+        $this->tool('convert', 'art.ppm', 'art.png');
+        $art = $this->snugfit('enlarge', 'art.png', 'a.png', '--factor=2', '--way=faithful');
+        self::assertStringContainsString('a learned way blurs its blocks', $art->getErrorOutput());
+        $much = $this->snugfit('enlarge', 'in.png', 'b.png', '--factor=9', '--way=lanczos');
+        self::assertStringContainsString('×9.00 is more than a picture of this kind', $much->getErrorOutput());
+        self::assertSame(0, $much->getExitCode());
+    }
+}

@@ -1,0 +1,296 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Pixels;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\Fit\Pose;
+use Snugfit\Core\Fit\Turn;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Effort;
+use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Pixels\Enlarger\BrokenEnlargement;
+use Snugfit\Pixels\Enlarger\Doubler;
+use Snugfit\Pixels\Enlarger\Doublings;
+use Snugfit\Pixels\Enlarger\EnlargingKernel;
+use Snugfit\Pixels\Enlarger\KernelEnlarger;
+use Snugfit\Pixels\Enlarger\LearnedDoubler;
+use Snugfit\Pixels\Enlarger\TileBook;
+use Snugfit\Pixels\Likeness;
+use Snugfit\Pixels\Master;
+use Snugfit\Pixels\PrintFileMaker;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+use Snugfit\Pixels\Vips\Kernel;
+use Symfony\Component\Process\Process;
+
+/** The learned enlarger: no seams, nothing made twice, nothing lost in 16 bits or at the edge of transparency. */
+final class DoublingsTest extends PixelTestCase
+{
+    /** @return iterable<string, array{WayChoice}> */
+    public static function ways(): iterable
+    {
+        foreach (['faithful', 'mending', 'mending-40', 'drawn', 'faithful-quick', 'drawn-best'] as $code) {
+            yield $code => [WayChoice::ofCode($code) ?? throw new \LogicException()];
+        }
+    }
+
+    #[DataProvider('ways')]
+    public function test_a_part_has_the_very_pixels_of_the_whole(WayChoice $how): void
+    {
+        // Wider than a piece, so that there are seams to be seen.
+        $picture = $this->picture(new PixelSize(300, 270))->held();
+        $whole = $this->doublings('whole')->doubled($picture, 'p', new LearnedDoubler($how), 1, PixelWindow::whole($picture->size()));
+        foreach ([new PixelWindow(240, 230, 40, 40), new PixelWindow(0, 0, 10, 10), new PixelWindow(270, 0, 30, 270)] as $i => $part) {
+            $made = $this->doublings('part'.$i)->doubled($picture, 'p', new LearnedDoubler($how), 1, $part);
+            self::assertSame($whole->crop($part->times(2))->bytes(), $made->crop($part->times(2))->bytes());
+        }
+        self::assertGreaterThan(33, Likeness::between($picture->resize($picture->size()->times(2), Kernel::Lanczos), $whole)->psnr, 'and it is the picture');
+    }
+
+    public function test_pieces_of_any_size_give_the_same_as_one_piece(): void
+    {
+        $picture = $this->picture(new PixelSize(90, 70))->held();
+        $doubler = new LearnedDoubler(new WayChoice(Way::Faithful));
+        $margin = $doubler->margin();
+        $wide = $picture->embed($margin, $margin, new PixelSize(90 + 2 * $margin, 70 + 2 * $margin), \Snugfit\Pixels\Vips\Extend::Copy)->held();
+        $whole = $doubler->double($wide);
+        foreach ([[0, 0, 31, 17], [31, 17, 59, 53], [5, 40, 64, 1], [89, 69, 1, 1]] as [$x, $y, $width, $height]) {
+            $piece = $doubler->double($wide->crop(new PixelWindow($x, $y, $width + 2 * $margin, $height + 2 * $margin))->held());
+            self::assertSame($whole->crop(new PixelWindow(2 * $x, 2 * $y, 2 * $width, 2 * $height))->bytes(), $piece->bytes());
+        }
+    }
+
+    public function test_a_second_doubling_makes_just_what_it_needs_of_the_first(): void
+    {
+        $picture = $this->picture(new PixelSize(600, 40))->held();
+        $quick = new LearnedDoubler(new WayChoice(Way::Faithful, 100, Effort::Quick));
+        $part = new PixelWindow(560, 10, 30, 20);
+        $whole = $this->doublings('whole')->doubled($picture, 'p', $quick, 2, PixelWindow::whole($picture->size()))->crop($part->times(4))->bytes();
+        $parts = $this->doublings('part');
+        $before = \count($parts->waiting($picture->size(), 'p', $quick, 2, PixelWindow::whole($picture->size())));
+        self::assertSame($whole, $parts->doubled($picture, 'p', $quick, 2, $part)->crop($part->times(4))->bytes());
+        $after = \count($parts->waiting($picture->size(), 'p', $quick, 2, PixelWindow::whole($picture->size())));
+        self::assertGreaterThan(0, $after, 'the far end was not made');
+        self::assertLessThan($before, $after);
+        self::assertSame([], $parts->waiting($picture->size(), 'p', $quick, 2, $part));
+    }
+
+    public function test_what_is_there_is_not_made_again_and_what_a_dead_worker_had_in_hand_is(): void
+    {
+        $picture = $this->picture(new PixelSize(300, 20))->held();
+        $all = PixelWindow::whole($picture->size());
+        $counting = new class(new LearnedDoubler(new WayChoice(Way::Faithful, 100, Effort::Quick))) implements Doubler {
+            public int $pieces = 0;
+
+            public function __construct(private readonly Doubler $doubler)
+            {
+            }
+
+            public function name(): string
+            {
+                return 'counted';
+            }
+
+            public function margin(): int
+            {
+                return $this->doubler->margin();
+            }
+
+            public function double(Image $piece): Image
+            {
+                ++$this->pieces;
+
+                return $this->doubler->double($piece);
+            }
+        };
+        $shares = [];
+        $bytes = $this->doublings('w')->doubled($picture, 'p', $counting, 1, $all, static function (float $share) use (&$shares): void {
+            $shares[] = round($share, 2);
+        })->bytes();
+        self::assertSame([2, [0.85, 1.0]], [$counting->pieces, $shares]);
+        $this->doublings('w')->doubled($picture, 'p', $counting, 1, $all);
+        self::assertSame(2, $counting->pieces);
+
+        // A worker that is no more, its piece half written.
+        $gone = new Process(['true']);
+        $gone->run();
+        file_put_contents($this->folder.'/w/p/counted-x2.book', pack('V2', 0xFFFFFFFF, 4_000_000));
+        $file = fopen($this->folder.'/w/p/counted-x2.pixels', 'r+');
+        self::assertNotFalse($file);
+        fseek($file, 512 * 3);
+        fwrite($file, str_repeat('x', 60));
+        self::assertSame($bytes, $this->doublings('w')->doubled($picture, 'p', $counting, 1, $all)->bytes());
+        self::assertSame(3, $counting->pieces);
+    }
+
+    public function test_two_workers_share_the_pieces_and_never_make_the_same(): void
+    {
+        $book = new TileBook($this->folder.'/book', 4);
+        $other = new TileBook($this->folder.'/book', 4);
+        // This process is alive and has the first; nobody takes it, not even itself by another book: that would be a second worker.
+        self::assertSame(0, $book->claim([0, 1, 2, 3]));
+        $claimed = new Process([\PHP_BINARY, '-r', \sprintf('require %s; $b = new Snugfit\Pixels\Enlarger\TileBook(%s, 4); echo $b->claim([0, 1, 2, 3]); $b->done(1); echo $b->claim([0, 1]) ?? "none";', var_export(\dirname(__DIR__, 2).'/vendor/autoload.php', true), var_export($this->folder.'/book', true))]);
+        $claimed->mustRun();
+        self::assertSame('1none', $claimed->getOutput());
+        $book->done(0);
+        self::assertSame([true, false], [$other->areDone([0, 1]), $other->areDone([0, 1, 2])]);
+        self::assertSame([0 => true, 1 => true], TileBook::doneIn($this->folder.'/book'));
+    }
+
+    public function test_sixteen_bits_stay_sixteen(): void
+    {
+        // A ramp of 4,096 levels in 256 px: eight bits would leave 256 of them, each repeated.
+        $samples = '';
+        for ($y = 0; $y < 16; ++$y) {
+            for ($x = 0; $x < 256; ++$x) {
+                $samples .= str_repeat(pack('v', 20000 + 16 * $x), 3);
+            }
+        }
+        $ramp = Image::ofBytes($samples, new PixelSize(256, 16), 3, Interpretation::Rgb16, BandFormat::Short)->held();
+        $made = $this->doublings('w')->doubled($ramp, 'p', new LearnedDoubler(new WayChoice(Way::Faithful)), 1, PixelWindow::whole($ramp->size()));
+        self::assertSame([BandFormat::Short, Interpretation::Rgb16], [$made->format(), $made->interpretation()]);
+        $row = array_map(intval(...), array_filter(array_values((array) unpack('v*', $made->extractBands(1, 1)->crop(new PixelWindow(20, 16, 472, 1))->bytes())), is_int(...)));
+        self::assertGreaterThan(400, \count(array_unique($row)));
+        foreach ($row as $x => $level) {
+            self::assertEqualsWithDelta(20000 + 8 * ($x + 20) - 4, $level, 120, 'within half a level of 255');
+        }
+    }
+
+    public function test_the_edge_of_transparency_shows_no_fringe_on_black_or_on_white(): void
+    {
+        // A disc of one orange on nothing; the invisible pixels are green, which must not show.
+        $bytes = '';
+        for ($y = 0; $y < 80; ++$y) {
+            for ($x = 0; $x < 80; ++$x) {
+                $cover = min(1.0, max(0.0, 30.5 - hypot($x - 39.5, $y - 39.5)));
+                $bytes .= $cover > 0 ? "\xE0\x90\x20".\chr((int) round(255 * $cover)) : "\x00\xFF\x00\x00";
+            }
+        }
+        $disc = Image::ofBytes($bytes, new PixelSize(80, 80), 4)->held();
+        $made = $this->doublings('w')->doubled($disc, 'p', new LearnedDoubler(new WayChoice(Way::Drawn)), 1, PixelWindow::whole($disc->size()));
+        self::assertSame(4, $made->bands());
+        foreach ([0.0, 255.0] as $ground) {
+            $laid = $made->flatten([$ground, $ground, $ground])->bytes();
+            for ($i = 0, $end = \strlen($laid); $i < $end; $i += 3) {
+                // On the straight line between the ground and the orange, whatever the cover is.
+                $off = self::offLine([\ord($laid[$i]) - $ground, \ord($laid[$i + 1]) - $ground, \ord($laid[$i + 2]) - $ground], [224 - $ground, 144 - $ground, 32 - $ground]);
+                self::assertLessThan(3, $off, \sprintf('levels, at pixel %d on a ground of %d', intdiv($i, 3), $ground));
+            }
+        }
+    }
+
+    public function test_smooth_pictures_come_out_no_worse_than_by_the_kernel(): void
+    {
+        $large = $this->soft(400, 300);
+        $small = $large->resize(new PixelSize(200, 150), Kernel::Cubic)->held();
+        $made = $this->doublings('w')->doubled($small, 'p', new LearnedDoubler(new WayChoice(Way::Faithful)), 1, PixelWindow::whole($small->size()));
+        $kernel = Likeness::between($large, (new KernelEnlarger(EnlargingKernel::Lanczos))->enlarge($small, $large->size()))->psnr;
+        self::assertGreaterThan($kernel - 0.1, Likeness::between($large, $made)->psnr);
+    }
+
+    public function test_a_result_that_is_another_picture_is_refused(): void
+    {
+        $shifting = new class implements Doubler {
+            public function name(): string
+            {
+                return 'shifting';
+            }
+
+            public function margin(): int
+            {
+                return 2;
+            }
+
+            public function double(Image $piece): Image
+            {
+                $inner = $piece->crop(new PixelWindow(2, 2, $piece->size()->width - 4, $piece->size()->height - 4));
+
+                return $inner->repeatPixels(2)->linear(1.0, 60.0)->cast(BandFormat::Byte)->meaning(Interpretation::Srgb);
+            }
+        };
+        $picture = $this->picture(new PixelSize(60, 40))->held();
+        $this->expectException(BrokenEnlargement::class);
+        $this->expectExceptionMessage('not its master any more');
+        $this->doublings('w')->doubled($picture, 'p', $shifting, 1, PixelWindow::whole($picture->size()));
+    }
+
+    /** @return iterable<string, array{Pose, PixelWindow}> */
+    public static function poses(): iterable
+    {
+        yield 'upright' => [new Pose(), new PixelWindow(10, 20, 60, 50)];
+        yield 'turned and mirrored' => [new Pose(Turn::Right, true), new PixelWindow(10, 20, 60, 50)];
+        yield 'tilted' => [new Pose(Turn::None, false, 8.0), new PixelWindow(30, 30, 60, 40)];
+    }
+
+    #[DataProvider('poses')]
+    public function test_a_patch_is_the_prints_own_pixels(Pose $pose, PixelWindow $crop): void
+    {
+        $this->picture(new PixelSize(130, 110))->save('png', $this->folder.'/in.png', []);
+        $master = Master::open($this->folder.'/in.png');
+        foreach (['faithful-quick', 'lanczos', 'drawn'] as $code) {
+            $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(2 * $crop->width + 30, 2 * $crop->height + 25));
+            $recipe = new Recipe(new Frame($recipe->frame->picture, $crop, $pose), new Enlarge(WayChoice::ofCode($code) ?? throw new \LogicException(), $recipe->enlarge->to), $recipe->write);
+            $whole = (new PrintFileMaker($this->made('whole')))->picture($master, $recipe);
+            $window = new PixelWindow(40, 30, 50, 45);
+            self::assertSame($whole->crop($window)->bytes(), (new PrintFileMaker($this->made('patch-'.$code)))->patch($master, $recipe, $window)->bytes(), $code);
+        }
+    }
+
+    public function test_enlarging_before_the_crop_is_enlarging_after_it_but_for_the_crops_edge(): void
+    {
+        $this->picture(new PixelSize(160, 120))->save('png', $this->folder.'/in.png', []);
+        $crop = new PixelWindow(30, 20, 100, 80);
+        $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(200, 160), crop: $crop, way: Way::Faithful);
+        $before = (new PrintFileMaker($this->made('a')))->picture(Master::open($this->folder.'/in.png'), $recipe);
+        $cut = Master::open($this->folder.'/in.png')->picture()->crop($crop)->held();
+        $after = $this->doublings('b')->doubled($cut, 'cut', new LearnedDoubler(new WayChoice(Way::Faithful)), 1, PixelWindow::whole($cut->size()));
+        $inner = new PixelWindow(20, 20, 160, 120);
+        self::assertSame($after->crop($inner)->bytes(), $before->crop($inner)->bytes());
+    }
+
+    /**
+     * How far a colour is from a line through nothing.
+     *
+     * @param array{float, float, float} $colour
+     * @param array{float, float, float} $line
+     */
+    private static function offLine(array $colour, array $line): float
+    {
+        $along = ($colour[0] * $line[0] + $colour[1] * $line[1] + $colour[2] * $line[2]) / ($line[0] ** 2 + $line[1] ** 2 + $line[2] ** 2);
+
+        return hypot(hypot($colour[0] - $along * $line[0], $colour[1] - $along * $line[1]), $colour[2] - $along * $line[2]);
+    }
+
+    private function doublings(string $name): Doublings
+    {
+        return new Doublings($this->made($name));
+    }
+
+    private function made(string $name): string
+    {
+        @mkdir($this->folder.'/'.$name);
+
+        return $this->folder.'/'.$name;
+    }
+
+    /** Slow waves without an edge. */
+    private function soft(int $width, int $height): Image
+    {
+        $bytes = '';
+        for ($y = 0; $y < $height; ++$y) {
+            for ($x = 0; $x < $width; ++$x) {
+                $bytes .= \chr((int) round(128 + 90 * sin($x / 40) * cos($y / 55))).\chr((int) round(100 + 60 * cos($x / 90))).\chr((int) round(120 + 70 * sin($y / 70)));
+            }
+        }
+
+        return Image::ofBytes($bytes, new PixelSize($width, $height), 3)->held();
+    }
+}
