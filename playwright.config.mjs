@@ -9,7 +9,7 @@ export default defineConfig({
   outputDir: 'var/browser-results',
   // One shop and two cores: one test at a time.
   workers: 1,
-  timeout: 90_000,
+  timeout: 240_000,
   expect: { timeout: 15_000 },
   forbidOnly: true,
   reporter: 'list',

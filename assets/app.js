@@ -8,6 +8,8 @@ import intakeList from './intake/intake-list.js';
 import sheet from './fit-sheet/sheet.js';
 import picker from './fit-sheet/picker.js';
 import framing from './framing/framing.js';
+import pair from './test-strip/pair.js';
+import strip from './test-strip/strip.js';
 
 Alpine.data('refresh', refresh);
 Alpine.data('dialog', dialog(Modal));
@@ -16,4 +18,6 @@ Alpine.data('intakeList', intakeList);
 Alpine.data('sheet', sheet);
 Alpine.data('picker', picker);
 Alpine.data('framing', framing);
+Alpine.data('strip', strip);
+Alpine.data('pair', pair);
 Alpine.start();

@@ -28,6 +28,13 @@ const framing = await page.locator('tr', { hasText: 'harbour at dusk' }).locator
 await shoot('framing', framing, async () => {
   await page.keyboard.press('g');
 });
+await shoot('test-strip', framing.replace('framing', 'strip'), async () => {
+  await page.evaluate(() => Promise.all([...document.querySelectorAll('.patch img')].map((one) => new Promise((done) => {
+    one.onload = one.onerror = done;
+    one.loading = 'eager';
+    if (one.complete && one.naturalWidth) done();
+  }))));
+});
 await shoot('run', `/batches/${delivered}/run`);
 await shoot('parcels', `/batches/${delivered}/parcels`);
 await shoot('product-shelf', '/shelf');

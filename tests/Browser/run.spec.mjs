@@ -18,7 +18,7 @@ test('a run goes on through a reload and from another page', async ({ page }) =>
   await page.goto(`/batches/${batch}/fit`);
   await expect(page.getByRole('link', { name: 'Watch the run' })).toBeVisible();
   await page.getByRole('link', { name: 'Watch the run' }).click();
-  await expect(state(page)).toHaveText('finished', { timeout: 60_000 });
+  await expect(state(page)).toHaveText('finished', { timeout: 180_000 });
   await expect(page.locator('.run-figures')).toContainText('3 of 3 made');
 });
 

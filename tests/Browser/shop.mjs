@@ -79,7 +79,7 @@ export function pixel(path, x, y) {
 export async function printed(page, batch) {
   await page.goto(`/batches/${batch}/fit`);
   await page.getByRole('button', { name: /^Make \d+ print file/ }).click();
-  await expect(page.locator('[data-run-state]')).toHaveText('finished', { timeout: 60_000 });
+  await expect(page.locator('[data-run-state]')).toHaveText('finished', { timeout: 180_000 });
   await page.goto(`/batches/${batch}/parcels`);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /Download all/ }).click()]);
   const folder = mkdtempSync(`${tmpdir()}/snugfit-parcel-`);

@@ -35,7 +35,7 @@ test('from twenty dropped pictures to a downloaded parcel of measured print file
   await page.goto(`/batches/${batch}/fit`);
   await page.getByRole('button', { name: /^Make 40 print files/ }).click();
   await page.waitForURL(/\/run$/);
-  await expect(page.locator('[data-run-state]')).toHaveText('finished', { timeout: 60_000 });
+  await expect(page.locator('[data-run-state]')).toHaveText('finished', { timeout: 180_000 });
   await expect(page.locator('.run-figures')).toContainText('40 of 40 made');
 
   await page.getByRole('link', { name: 'See the parcel' }).click();

@@ -13,6 +13,7 @@ use Snugfit\Shop\Entity\PrintState;
 use Snugfit\Work\Folder\Cores;
 use Snugfit\Work\Message\FeedPress;
 use Snugfit\Work\Press\CancelFlags;
+use Snugfit\Work\Press\Forecast;
 use Snugfit\Work\Press\Pace;
 use Snugfit\Work\Press\RunStarter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -29,13 +30,14 @@ final class RunController extends AbstractController
         private readonly MessageBusInterface $bus,
         private readonly CancelFlags $flags,
         private readonly Pace $pace,
+        private readonly Forecast $forecast,
     ) {
     }
 
     #[Route('/batches/{batch<\d+>}/run', name: 'run', methods: ['GET'])]
     public function show(Batch $batch): Response
     {
-        return $this->render('run/run.html.twig', $this->view($batch));
+        return $this->render('run/run.html.twig', $this->view($batch) + ['forecast' => null === $this->deliveries->lastRun($batch) ? $this->forecast->of($batch) : null]);
     }
 
     #[Route('/batches/{batch<\d+>}/run/state', name: 'run_state', methods: ['GET'])]

@@ -14,6 +14,7 @@ use Snugfit\Shop\Entity\PrintState;
 use Snugfit\Shop\Journal;
 use Snugfit\Shop\PlacedFigures;
 use Snugfit\Shop\SheetFigures;
+use Snugfit\Shop\Sitting;
 use Snugfit\Shop\Standing;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
@@ -57,6 +58,8 @@ final class Line
         $made = array_filter($wanted, static fn (PrintFile $file): bool => $file->state()->isDelivered());
         $parcels = \count($this->deliveries->latest($batch));
         $first = $toLookAt[0] ?? $placed[0] ?? null;
+        $growing = array_values(array_filter($placed, static fn (PlacedFigures $one): bool => !$one->isShort() && $one->enlargement > 1))[0] ?? $first;
+        $byEye = \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => null !== $artwork->memo(Sitting::PICTURE)->how));
 
         $stations = [
             new Station('intake', 'Intake', match (true) {
@@ -75,6 +78,11 @@ final class Line
                 [] === $toLookAt => 'all looked at',
                 default => \sprintf('%d not looked at', \count($toLookAt)),
             }, null === $first ? null : $this->framingUrl($batch, $first)),
+            new Station('strip', 'Test strip', match (true) {
+                [] === $placed => 'nothing yet',
+                0 === $byEye => 'ways by kind',
+                default => \sprintf('%d chosen by eye', $byEye),
+            }, null === $growing ? null : $this->urls->generate('strip', ['batch' => $batch->id(), 'artwork' => $growing->artwork->id(), 'product' => $growing->product->code])),
             new Station('run', 'Run', match (true) {
                 null === $run => 'not started',
                 $run->isPaused() => \sprintf('paused, %d of %d', \count($made), \count($wanted)),

@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\TestStrip;
+
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
+use Symfony\Component\HttpFoundation\ParameterBag;
+
+/** The columns and the person's own spots of a test strip, as the address bar keeps them. */
+final readonly class StripQuery
+{
+    private const MOST_COLUMNS = 8;
+    private const MOST_SPOTS = 12;
+
+    /**
+     * @param list<WayChoice>           $ways
+     * @param list<array{float, float}> $spots in shares of the upright picture
+     */
+    private function __construct(public array $ways, public array $spots, public bool $atPaperSize)
+    {
+    }
+
+    /** @param ParameterBag<mixed> $fields */
+    public static function in(ParameterBag $fields, Kind $kind, WayChoice $current): self
+    {
+        $text = static fn (string $name): string => \is_scalar($fields->all()[$name] ?? null) ? (string) $fields->all()[$name] : '';
+        $ways = array_values(array_filter(array_map(WayChoice::ofCode(...), explode(',', $text('ways')))));
+        $spots = [];
+        foreach (array_filter(explode(';', $text('spots'))) as $spot) {
+            $place = array_map(floatval(...), explode(',', $spot));
+            if (2 === \count($place) && min($place) >= 0 && max($place) <= 1) {
+                $spots[] = [$place[0], $place[1]];
+            }
+        }
+
+        return new self(\array_slice([] === $ways ? self::usual($kind, $current) : $ways, 0, self::MOST_COLUMNS), \array_slice($spots, 0, self::MOST_SPOTS), '' !== $text('paper'));
+    }
+
+    /** @param list<WayChoice> $ways */
+    public function withWays(array $ways): self
+    {
+        return new self($ways, $this->spots, $this->atPaperSize);
+    }
+
+    public function without(WayChoice $way): self
+    {
+        return $this->withWays(array_values(array_filter($this->ways, static fn (WayChoice $one): bool => $one->code() !== $way->code())));
+    }
+
+    public function turned(): self
+    {
+        return new self($this->ways, $this->spots, !$this->atPaperSize);
+    }
+
+    /** @return array<string, string> */
+    public function toArray(): array
+    {
+        return array_filter([
+            'ways' => implode(',', array_map(static fn (WayChoice $way): string => $way->code(), $this->ways)),
+            'spots' => implode(';', array_map(static fn (array $spot): string => implode(',', array_map(static fn (float $share): string => (string) round($share, 4), $spot)), $this->spots)),
+            'paper' => $this->atPaperSize ? '1' : '',
+        ], static fn (string $value): bool => '' !== $value);
+    }
+
+    /** @return list<WayChoice> what is worth comparing for a kind, beside what is used now */
+    private static function usual(Kind $kind, WayChoice $current): array
+    {
+        $ways = match ($kind) {
+            Kind::Photo => [Way::Lanczos, Way::Faithful, Way::Mending],
+            Kind::Illustration => [Way::Lanczos, Way::Faithful, Way::Drawn],
+            Kind::FlatGraphic => [Way::Mitchell, Way::Drawn, Way::Rebuilt],
+            Kind::LineArt => [Way::Mitchell, Way::Faithful, Way::Drawn],
+            Kind::PixelArt => [Way::Mitchell, Way::Nearest],
+        };
+        $choices = array_map(static fn (Way $way): WayChoice => new WayChoice($way), $ways);
+        $isThere = [] !== array_filter($choices, static fn (WayChoice $one): bool => $one->code() === $current->code());
+
+        return $isThere ? $choices : [...$choices, $current];
+    }
+}

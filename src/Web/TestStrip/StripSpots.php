@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\TestStrip;
+
+use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Pixels\Job\SpotsJob;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Vault;
+use Snugfit\Work\Child\PixelBench;
+use Snugfit\Work\Child\PixelWorkFailed;
+use Snugfit\Work\Intake\Reception;
+use Symfony\Contracts\Cache\CacheInterface;
+use Symfony\Contracts\Cache\ItemInterface;
+
+/** The telling spots of a picture, and where each lies on a print. */
+final readonly class StripSpots
+{
+    public function __construct(private PixelBench $bench, private Vault $vault, private CacheInterface $cache)
+    {
+    }
+
+    /**
+     * @param list<array{float, float}> $own the person's, in shares of the upright picture
+     *
+     * @return list<array{what: string, x: float, y: float, own: ?int}>
+     */
+    public function of(BatchArtwork $artwork, array $own): array
+    {
+        $spots = $this->found($artwork);
+        $lettering = $artwork->facts()->lettering[0] ?? null;
+        if (null !== $lettering) {
+            $spots[] = ['what' => 'lettering', 'x' => $lettering->x + min($lettering->width / 2, $lettering->height), 'y' => $lettering->y + $lettering->height / 2, 'own' => null];
+        }
+        foreach ($own as $i => [$x, $y]) {
+            $spots[] = ['what' => 'your spot', 'x' => $x, 'y' => $y, 'own' => $i];
+        }
+
+        return $spots;
+    }
+
+    /** The window of so many print pixels round a spot, moved only as far as the print's edges require; null where the spot is not on the print. */
+    public static function window(Recipe $recipe, float $x, float $y, PixelSize $wanted): ?PixelWindow
+    {
+        if (min($x, $y) < 0 || max($x, $y) > 1) {
+            return null;
+        }
+        [$crop, $to, $pose] = [$recipe->frame->crop, $recipe->enlarge->to, $recipe->frame->pose];
+        $posed = $pose->box(new FractionBox(max(0.0, $x - 1e-6), max(0.0, $y - 1e-6), 1e-6, 1e-6));
+        $picture = $pose->size($recipe->frame->picture);
+        $across = ($posed->x * $picture->width - $crop->x) / $crop->width;
+        $down = ($posed->y * $picture->height - $crop->y) / $crop->height;
+        if ($across < 0 || $across > 1 || $down < 0 || $down > 1) {
+            return null;
+        }
+        $size = new PixelSize(min($wanted->width, $to->width), min($wanted->height, $to->height));
+
+        return new PixelWindow(
+            (int) min($to->width - $size->width, max(0, round($across * $to->width - $size->width / 2))), (int) min($to->height - $size->height, max(0, round($down * $to->height - $size->height / 2))), $size->width, $size->height,
+        );
+    }
+
+    /** @return list<array{what: string, x: float, y: float, own: null}> */
+    private function found(BatchArtwork $artwork): array
+    {
+        return $this->cache->get('spots.1.'.$artwork->master(), function (ItemInterface $item, bool &$save) use ($artwork): array {
+            $spots = [];
+            try {
+                foreach ($this->bench->start(new SpotsJob($this->vault->path(Vault::previewKey($artwork->master(), Reception::SCREEN))))->facts()->records('spots') as $spot) {
+                    $spots[] = ['what' => $spot->string('what'), 'x' => $spot->float('x'), 'y' => $spot->float('y'), 'own' => null];
+                }
+            } catch (PixelWorkFailed) {
+                // A strip with the person's own spots is still worth having.
+                $save = false;
+            }
+
+            return $spots;
+        });
+    }
+}

@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Web;
+
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\FitSheet;
+use Snugfit\Shop\Journal;
+use Snugfit\Shop\Sitting;
+use Snugfit\Tests\Shop\ShopTestCase;
+use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+
+/** The test strip: patches as they will be printed, and a way that is picked by looking. */
+final class TestStripTest extends ShopTestCase
+{
+    /** What our own pages send with every act. */
+    private const OURS = ['HTTP_ORIGIN' => 'http://localhost', 'HTTP_X_ACT' => 'csrf-token'];
+
+    private Batch $shelved;
+    private BatchArtwork $artwork;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->shelved = $this->batch(['5x7', '4x6', 'a0']);
+        $this->artwork = $this->give($this->shelved, 'harbour.png', 900, 600);
+    }
+
+    public function test_columns_and_spots_come_from_the_address(): void
+    {
+        $page = $this->strip('?ways=lanczos,mending-25,nonsense&spots=0.5,0.5;2,2');
+        self::assertSame(['source', 'Lanczos-3', 'mending 25%'], $page->filter('.strip thead th b')->each(static fn (Crawler $one): string => $one->text()));
+        self::assertCount(1, $page->filter('[data-spot]'));
+    }
+
+    public function test_a_patch_is_made_at_the_prints_own_pixels(): void
+    {
+        $this->browser->request('GET', $this->path('/patch.png?way=faithful&x=0.5&y=0.5&w=120&h=90'));
+        self::assertResponseIsSuccessful();
+        $path = $this->data.'/patch.png';
+        $response = $this->browser->getResponse();
+        self::assertInstanceOf(BinaryFileResponse::class, $response);
+        copy($response->getFile()->getPathname(), $path);
+        self::assertSame([120, 90], \array_slice((array) getimagesize($path), 0, 2));
+        foreach (['way=magic&x=0.5&y=0.5' => 400, 'way=faithful&x=0.5&y=7' => 404] as $query => $status) {
+            $this->browser->request('GET', $this->path('/patch.png?w=120&h=120&'.$query));
+            self::assertResponseStatusCodeSame($status);
+        }
+    }
+
+    public function test_a_short_placement_says_so(): void
+    {
+        $page = $this->browser->request('GET', "/batches/{$this->shelved->id()}/strip/{$this->artwork->id()}/a0");
+        self::assertStringContainsString('Short on A0', $page->filter('main')->text());
+    }
+
+    public function test_a_way_is_picked_for_a_picture_a_kind_or_a_product_and_taken_back(): void
+    {
+        $other = $this->give($this->shelved, 'bell.png', 901, 601);
+        $this->choose('mending', 'picture');
+        self::assertSame(['mending', 'mending', null], [$this->how($this->artwork, '5x7'), $this->how($this->artwork, '4x6'), $this->how($other, '5x7')]);
+        $this->choose('lanczos', 'product');
+        self::assertSame(['lanczos', 'mending'], [$this->how($this->artwork, '5x7'), $this->how($this->artwork, '4x6')]);
+        $this->choose('drawn-best', 'kind');
+        self::assertSame(['lanczos', 'drawn-best', 'drawn-best'], [$this->how($this->artwork, '5x7'), $this->how($this->artwork, '4x6'), $this->how($other, '5x7')]);
+        self::assertSame('Chose drawn, best for every '.$this->artwork->kind()->label(), $this->service(Journal::class)->undo($this->again($this->shelved)));
+        self::assertSame(['mending', null], [$this->how($this->artwork, '4x6'), $this->how($other, '5x7')]);
+        $this->choose('', 'picture');
+        self::assertNull($this->how($this->artwork, '4x6'));
+    }
+
+    public function test_what_is_picked_is_what_is_printed(): void
+    {
+        $this->artwork->correctKind(Kind::Photo);
+        $this->choose('mitchell', 'picture');
+        $batch = $this->again($this->shelved);
+        $this->press($batch);
+        $ways = array_map(static fn ($file): ?string => $file->recipe()?->enlarge->how->code(), array_values($this->deliveries()->latest($batch)));
+        self::assertSame(['mitchell', 'mitchell'], $ways);
+    }
+
+    private function strip(string $query): Crawler
+    {
+        return $this->browser->request('GET', $this->path($query));
+    }
+
+    private function path(string $more): string
+    {
+        return "/batches/{$this->shelved->id()}/strip/{$this->artwork->id()}/5x7$more";
+    }
+
+    private function choose(string $way, string $for): void
+    {
+        $this->browser->request('POST', $this->path(''), ['way' => $way, 'for' => $for], server: self::OURS);
+        self::assertResponseRedirects();
+    }
+
+    private function how(BatchArtwork $artwork, string $product): ?string
+    {
+        foreach ($this->service(FitSheet::class)->placements($this->again($this->shelved)) as $placed) {
+            if ($placed->artwork->id() === $artwork->id() && $placed->product->code === $product) {
+                return Sitting::of($placed->artwork, $placed->product)->how()?->code();
+            }
+        }
+        self::fail('There is no such placement.');
+    }
+}
