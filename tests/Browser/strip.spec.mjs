@@ -70,23 +70,23 @@ test('two ways are laid over each other, moved over, and swapped while a key is 
   await readyBatch(page, 'Pair', [good()[4]], ['5x5']);
   const strip = (await page.locator('.cell > a').first().getAttribute('href')).replace('framing', 'strip');
   await page.goto(`${strip}/pair?left=lanczos&right=nearest&x=0.4&y=0.5`);
-  const images = page.locator('.pair img');
+  const images = page.locator('.two-ways img');
   const shown = () => images.evaluateAll((all) => all.every((one) => one.naturalWidth > 0));
   await expect.poll(shown, { timeout: 60_000 }).toBe(true);
   await expect(page.locator('[data-wait]')).toHaveText('');
   const line = () => page.locator('[data-line]').evaluate((one) => one.getBoundingClientRect().left);
-  const box = await page.locator('.pair').boundingBox();
+  const box = await page.locator('.two-ways').boundingBox();
   const before = await line();
   await page.mouse.move(before + 1, box.y + 200);
   await page.mouse.down();
   await page.mouse.move(before - 199, box.y + 200, { steps: 4 });
   await page.mouse.up();
   expect(Math.abs((await line()) - (before - 200))).toBeLessThanOrEqual(2);
-  await page.locator('.pair').focus();
+  await page.locator('.two-ways').focus();
   await page.keyboard.down(' ');
-  await expect(page.locator('.pair')).toHaveClass(/swapped/);
+  await expect(page.locator('.two-ways')).toHaveClass(/swapped/);
   await page.keyboard.up(' ');
-  await expect(page.locator('.pair')).not.toHaveClass(/swapped/);
+  await expect(page.locator('.two-ways')).not.toHaveClass(/swapped/);
   await page.keyboard.press('ArrowRight');
   // 240 px of the print's 1500, on a picture of 605 × 405 of which 405 are across it.
   await expect.poll(() => Number(new URL(page.url()).searchParams.get('x'))).toBeCloseTo(0.4 + (240 / 1500) * (405 / 605), 2);
