@@ -28,7 +28,7 @@ final readonly class RecipeWriter
 
         return new Recipe(
             new Frame($facts->size, $placement->crop, $placement->pose),
-            new Enlarge($how ?? WayChoice::for($placement->artwork->kind, $facts), $output->pictureSize()),
+            new Enlarge($this->how($placement, $facts, $how), $output->pictureSize()),
             new Write(
                 $format,
                 $output->ppi,
@@ -37,6 +37,14 @@ final readonly class RecipeWriter
             ),
             null === $output->lay ? null : new Mount($output->size, $output->lay),
         );
+    }
+
+    /** What is not enlarged is made the same way whatever was chosen, so that a choice makes nothing again for nothing. */
+    private function how(Placement $placement, MasterFacts $facts, ?WayChoice $how): WayChoice
+    {
+        $isEnlarged = !$facts->format->isVector() && null !== $placement->output && !$placement->crop->size()->covers($placement->output->pictureSize());
+
+        return $isEnlarged ? $how ?? WayChoice::for($placement->artwork->kind, $facts) : new WayChoice(Way::Lanczos);
     }
 
     /** The product's first format; for transparent artwork on a product that wants it, the first that keeps transparency. */

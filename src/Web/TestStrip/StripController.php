@@ -38,7 +38,7 @@ final class StripController extends AbstractController
     private const PATCH = 216;
 
     /** Print pixels of the large view. */
-    private const PAIR = [1180, 600];
+    private const PAIR = [1280, 720];
 
     /** Pixels of a screen to the inch, as browsers count them (CSS 2.2). */
     private const SCREEN = 96;
