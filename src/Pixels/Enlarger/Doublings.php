@@ -22,6 +22,9 @@ final readonly class Doublings
     /** Side of a piece in pixels of the source (measured: smaller ones are slower, larger ones take more memory). */
     private const PIECE = 256;
 
+    /** Pixels round a piece that colouring beneath transparency looks at. */
+    private const BENEATH = 16;
+
     /** Microseconds between looks at what other workers have in hand. */
     private const LOOK = 20_000;
 
@@ -94,7 +97,7 @@ final readonly class Doublings
         // Each needs of the one before it what is wanted and the margin round that; pieces are made whole.
         $needed = [$times => $part->times(2 ** ($times - 1))];
         for ($pass = $times - 1; $pass >= 1; --$pass) {
-            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), self::PIECE + $doubler->margin());
+            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), self::PIECE + $doubler->margin() + self::BENEATH);
             [$left, $top] = [intdiv($above->x, 2), intdiv($above->y, 2)];
             $needed[$pass] = new PixelWindow($left, $top, intdiv($above->x + $above->width + 1, 2) - $left, intdiv($above->y + $above->height + 1, 2) - $top);
         }

@@ -20,6 +20,9 @@ use Symfony\Contracts\Cache\ItemInterface;
 /** The telling spots of a picture, and where each lies on a print. */
 final readonly class StripSpots
 {
+    private const DOT = 1e-6;
+    private const SLACK = 1e-4;
+
     public function __construct(private PixelBench $bench, private Vault $vault, private CacheInterface $cache)
     {
     }
@@ -50,11 +53,12 @@ final readonly class StripSpots
             return null;
         }
         [$crop, $to, $pose] = [$recipe->frame->crop, $recipe->enlarge->to, $recipe->frame->pose];
-        $posed = $pose->box(new FractionBox(max(0.0, $x - 1e-6), max(0.0, $y - 1e-6), 1e-6, 1e-6));
+        // A box next to nothing, since boxes are what a pose turns.
+        $posed = $pose->box(new FractionBox(min(1 - self::DOT, max(0.0, $x - self::DOT / 2)), min(1 - self::DOT, max(0.0, $y - self::DOT / 2)), self::DOT, self::DOT));
         $picture = $pose->size($recipe->frame->picture);
-        $across = ($posed->x * $picture->width - $crop->x) / $crop->width;
-        $down = ($posed->y * $picture->height - $crop->y) / $crop->height;
-        if ($across < 0 || $across > 1 || $down < 0 || $down > 1) {
+        $across = (($posed->x + $posed->width / 2) * $picture->width - $crop->x) / $crop->width;
+        $down = (($posed->y + $posed->height / 2) * $picture->height - $crop->y) / $crop->height;
+        if (min($across, $down) < -self::SLACK || max($across, $down) > 1 + self::SLACK) {
             return null;
         }
         $size = new PixelSize(min($wanted->width, $to->width), min($wanted->height, $to->height));
