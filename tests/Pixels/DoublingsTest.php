@@ -122,7 +122,7 @@ final class DoublingsTest extends PixelTestCase
         // A worker that is no more, its piece half written.
         $gone = new Process(['true']);
         $gone->run();
-        file_put_contents($this->folder.'/w/p/counted-x2.book', pack('V2', 0xFFFFFFFF, 4_000_000));
+        file_put_contents($this->folder.'/w/p/counted-x2.book', pack('V4', 0xFFFFFFFF, 0, 4_000_000, 7));
         $file = fopen($this->folder.'/w/p/counted-x2.pixels', 'r+');
         self::assertNotFalse($file);
         fseek($file, 512 * 3);
@@ -143,6 +143,29 @@ final class DoublingsTest extends PixelTestCase
         $book->done(0);
         self::assertSame([true, false], [$other->areDone([0, 1]), $other->areDone([0, 1, 2])]);
         self::assertSame([0 => true, 1 => true], TileBook::doneIn($this->folder.'/book'));
+    }
+
+    public function test_a_worker_that_dies_while_another_waits_frees_its_piece(): void
+    {
+        $worker = new Process(['sleep', '60']);
+        $worker->start();
+        $number = (int) $worker->getPid();
+        $stat = (string) file_get_contents("/proc/$number/stat");
+        $began = (int) explode(' ', substr($stat, (int) strrpos($stat, ')') + 2))[19];
+        file_put_contents($this->folder.'/book', pack('V4', $number, $began, $number, $began + 1));
+        $book = new TileBook($this->folder.'/book', 2);
+        self::assertSame(1, $book->claim([0, 1]), 'one that began at another time has only the same number');
+        $book->done(1);
+        self::assertNull($book->claim([0, 1]), 'it is at work');
+        $worker->signal(\SIGKILL);
+        // Until somebody asks after it, a trace of it is left.
+        $claimed = null;
+        for ($i = 0; null === $claimed && $i < 200; ++$i) {
+            usleep(10_000);
+            $claimed = $book->claim([1, 0]);
+        }
+        self::assertSame(0, $claimed);
+        $worker->wait();
     }
 
     public function test_sixteen_bits_stay_sixteen(): void

@@ -7,13 +7,15 @@ namespace Snugfit\Pixels\Enlarger;
 use Snugfit\Pixels\UnwritablePrintFile;
 
 /**
- * Which pieces of a picture are made, and by which process the others are in hand: four bytes for each in a file that
- * several workers share. What a process had in hand when it died is free again.
+ * Which pieces of a picture are made, and by which process the others are in hand: eight bytes for each in a file that
+ * several workers share, a process's number and when it began, since numbers come round again. What a process had in hand
+ * when it died is free again.
  */
 final class TileBook
 {
     private const FREE = 0;
     private const DONE = 0xFFFFFFFF;
+    private const BYTES = 8;
 
     /** @var resource */
     private $file;
@@ -23,8 +25,8 @@ final class TileBook
         $this->file = fopen($path, 'c+') ?: throw UnwritablePrintFile::because('the enlarged picture\'s notes cannot be written');
         $this->locked(function (): void {
             $size = fstat($this->file)['size'] ?? 0;
-            if ($size < 4 * $this->count) {
-                ftruncate($this->file, max(0, 4 * $this->count));
+            if ($size < self::BYTES * $this->count) {
+                ftruncate($this->file, max(0, self::BYTES * $this->count));
             }
         });
     }
@@ -32,9 +34,9 @@ final class TileBook
     /** @return array<int, true> the pieces that a book says are done; none where there is no book */
     public static function doneIn(string $path): array
     {
-        $notes = is_file($path) ? (array) unpack('V*', (string) file_get_contents($path)) : [];
+        $notes = is_file($path) ? self::read((string) file_get_contents($path)) : [];
 
-        return array_map(static fn (): bool => true, array_filter(array_values($notes), static fn (mixed $note): bool => self::DONE === $note));
+        return array_map(static fn (): bool => true, array_filter($notes, static fn (array $note): bool => self::DONE === $note[0]));
     }
 
     /**
@@ -49,8 +51,9 @@ final class TileBook
         return $this->locked(function () use ($wanted): ?int {
             $notes = $this->notes();
             foreach ($wanted as $tile) {
-                if (self::FREE === $notes[$tile] || (self::DONE !== $notes[$tile] && !$this->isAlive($notes[$tile]))) {
-                    $this->note($tile, (int) getmypid());
+                [$process, $began] = $notes[$tile];
+                if (self::FREE === $process || (self::DONE !== $process && !$this->isAtWork($process, $began))) {
+                    $this->note($tile, (int) getmypid(), self::beganAt((int) getmypid()) ?? 0);
 
                     return $tile;
                 }
@@ -62,7 +65,7 @@ final class TileBook
 
     public function done(int $tile): void
     {
-        $this->locked(fn () => $this->note($tile, self::DONE));
+        $this->locked(fn () => $this->note($tile, self::DONE, 0));
     }
 
     /** @param list<int> $wanted */
@@ -70,7 +73,7 @@ final class TileBook
     {
         $notes = $this->locked($this->notes(...));
         foreach ($wanted as $tile) {
-            if (self::DONE !== $notes[$tile]) {
+            if (self::DONE !== $notes[$tile][0]) {
                 return false;
             }
         }
@@ -78,25 +81,47 @@ final class TileBook
         return true;
     }
 
-    /** @return array<int, int> */
+    /** @return list<array{int, int}> a process's number and when it began, by piece */
     private function notes(): array
     {
         rewind($this->file);
 
-        return array_values(array_map(static fn (mixed $note): int => \is_int($note) ? $note : 0, (array) unpack('V*', (string) stream_get_contents($this->file, 4 * $this->count))));
+        return self::read((string) stream_get_contents($this->file, self::BYTES * $this->count));
     }
 
-    private function note(int $tile, int $note): void
+    /** @return list<array{int, int}> */
+    private static function read(string $bytes): array
     {
-        fseek($this->file, 4 * $tile);
-        if (4 !== fwrite($this->file, pack('V', $note)) || !fflush($this->file)) {
+        $notes = [];
+        foreach (str_split($bytes, self::BYTES) as $note) {
+            $numbers = self::BYTES === \strlen($note) ? unpack('V2', $note) : false;
+            $notes[] = \is_array($numbers) && \is_int($numbers[1]) && \is_int($numbers[2]) ? [$numbers[1], $numbers[2]] : [self::FREE, 0];
+        }
+
+        return $notes;
+    }
+
+    private function note(int $tile, int $process, int $began): void
+    {
+        fseek($this->file, self::BYTES * $tile);
+        if (self::BYTES !== fwrite($this->file, pack('V2', $process, $began)) || !fflush($this->file)) {
             throw UnwritablePrintFile::because('the enlarged picture\'s notes cannot be written');
         }
     }
 
-    private function isAlive(int $process): bool
+    private function isAtWork(int $process, int $began): bool
     {
-        return $process !== getmypid() && is_dir('/proc/'.$process);
+        return $process !== getmypid() && $began === self::beganAt($process);
+    }
+
+    /** Since the machine started, in its ticks; null where there is no such process, or only what is left of it. */
+    private static function beganAt(int $process): ?int
+    {
+        // Read, not asked for by is_dir: PHP remembers what it was told of a path. Fields as in proc(5); the name may hold anything.
+        $stat = @file_get_contents('/proc/'.$process.'/stat');
+        $fields = false === $stat ? [] : explode(' ', ltrim(substr($stat, (int) strrpos($stat, ')') + 1)));
+
+        return isset($fields[19]) && !\in_array($fields[0], ['Z', 'X'], true) ? (int) $fields[19] & 0xFFFFFFFF : null;
     }
 
     /**
