@@ -20,7 +20,7 @@ run() {
 }
 run "style" vendor/bin/php-cs-fixer fix --dry-run --diff --show-progress=none
 run "analyse (PHPStan, architecture rule)" vendor/bin/phpstan analyse --no-progress --memory-limit=1G
-run "units (PHPUnit)" vendor/bin/phpunit --no-progress
+run "units (PHPUnit)" vendor/bin/paratest --no-progress --processes=2
 run "browser (Playwright, axe)" node_modules/.bin/playwright test
 
 echo "== what ran"

@@ -51,7 +51,7 @@ final class EnlargeCommand extends Command
     {
         $this
             ->addArgument('in', InputArgument::REQUIRED, 'The picture; it is never changed')
-            ->addArgument('out', InputArgument::REQUIRED, 'The file to write: .png, .jpg or .tif')
+            ->addArgument('out', InputArgument::REQUIRED, 'The file to write: .png, .jpg, .tif or .webp')
             ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'How many times as large each way, up to 16')
             ->addOption('to', null, InputOption::VALUE_REQUIRED, 'Or the size wanted, like 6000x4000')
             ->addOption('way', null, InputOption::VALUE_REQUIRED, 'auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest', 'auto')
@@ -122,7 +122,8 @@ final class EnlargeCommand extends Command
             'png' => Format::Png,
             'jpg', 'jpeg' => Format::Jpeg,
             'tif', 'tiff' => Format::Tiff,
-            default => throw new \InvalidArgumentException('The result is written as .png, .jpg or .tif; give it one of these endings.'),
+            'webp' => Format::Webp,
+            default => throw new \InvalidArgumentException('The result is written as .png, .jpg, .tif or .webp; give it one of these endings.'),
         };
     }
 

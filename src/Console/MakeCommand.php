@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Delivery\SizeLimit;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Recipe\Write;
 use Snugfit\Shop\Shelf;
 use Snugfit\Work\Folder\Cores;
 use Snugfit\Work\Folder\FolderMaker;
@@ -42,12 +44,23 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             ->addArgument('folder', InputArgument::REQUIRED, 'Folder with the masters; they are never changed')
             ->addOption('products', null, InputOption::VALUE_REQUIRED, 'Codes with commas between, like a4,apparel-front')
             ->addOption('out', null, InputOption::VALUE_REQUIRED, 'Folder for print files and manifest')
-            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'jpeg, png or tiff; each product\'s own if left out')
+            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'jpeg, png, tiff, webp or pdf; each product\'s own if left out')
             ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'Files in work at a time; as many as cores if left out')
             ->addOption('way', null, InputOption::VALUE_REQUIRED, 'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest', 'auto')
             ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
             ->addOption('best', null, InputOption::VALUE_NONE, 'Learned ways at their best, eight times the work')
             ->addOption('quick', null, InputOption::VALUE_NONE, 'Learned ways by a small network')
+            ->addOption('finish', null, InputOption::VALUE_REQUIRED, 'JSON file that says how to finish: tidy, clean, sharpen, marks, grain, guard')
+            ->addOption('name', null, InputOption::VALUE_REQUIRED, 'Names by a template like {artwork}-{product}; a slash begins a folder. Words: '.implode(', ', array_keys(NameTemplate::WORDS)))
+            ->addOption('profile', null, InputOption::VALUE_REQUIRED, 'Colours: srgb, wide-rgb, coated or grey; each product\'s own if left out')
+            ->addOption('intent', null, InputOption::VALUE_REQUIRED, 'Rendering intent: perceptual, relative, saturation or absolute')
+            ->addOption('no-black-point', null, InputOption::VALUE_NONE, 'Without black-point compensation')
+            ->addOption('max-bytes', null, InputOption::VALUE_REQUIRED, 'A file has at most so many bytes, like 8000000 or 8MB; a lossy format\'s quality is lowered for it')
+            ->addOption('quality', null, InputOption::VALUE_REQUIRED, 'Of JPEG, WebP and PDF, 1 to 100', (string) Write::JPEG_QUALITY)
+            ->addOption('least-quality', null, InputOption::VALUE_REQUIRED, 'How far it may be lowered', (string) SizeLimit::LEAST_QUALITY)
+            ->addOption('compression', null, InputOption::VALUE_REQUIRED, 'Of TIFF: none, lzw or deflate')
+            ->addOption('matte', null, InputOption::VALUE_REQUIRED, 'Colour under transparent artwork where the file keeps no transparency, like ffffff')
+            ->addOption('cut-marks', null, InputOption::VALUE_NONE, 'Cut marks round a PDF\'s trim')
             ->addOption('json', null, InputOption::VALUE_NONE, 'Print the manifest');
     }
 
@@ -109,7 +122,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             throw new \InvalidArgumentException('--jobs takes a whole number from 1 to 64.');
         }
 
-        return new FolderOrder($folder, '' === $out ? '/' : $out, $this->products($option), $option->choice('format', Format::class), (int) $jobs, $option->way());
+        return new FolderOrder($folder, '' === $out ? '/' : $out, $this->products($option), (int) $jobs, (new MakingOptions($option))->wishes(), new NameTemplate($option->text('name') ?? NameTemplate::USUAL));
     }
 
     /** @return non-empty-list<Product> */

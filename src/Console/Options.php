@@ -40,6 +40,11 @@ final readonly class Options
         return \is_string($value) && '' !== trim($value) ? $value : null;
     }
 
+    public function flag(string $name): bool
+    {
+        return (bool) $this->input->getOption($name);
+    }
+
     public function number(string $name): ?float
     {
         $text = $this->text($name);
@@ -135,7 +140,7 @@ final readonly class Options
 
     public function effort(): Effort
     {
-        [$best, $quick] = [(bool) $this->input->getOption('best'), (bool) $this->input->getOption('quick')];
+        [$best, $quick] = [$this->flag('best'), $this->flag('quick')];
 
         return match (true) {
             $best && $quick => throw new \InvalidArgumentException('--best and --quick cannot both be.'),

@@ -14,6 +14,9 @@ use Snugfit\Pixels\Vips\VipsFailed;
 /** Master file -> facts. Decodes all of it once, so that a damaged file is found here and not at the press. */
 final readonly class MasterReader
 {
+    /** Pixels on the long side of the raster that a drawing is judged by. */
+    private const DRAWING = 1600;
+
     private const PREVIEW_QUALITY = 90;
 
     public function __construct(private KindGuess $kinds = new KindGuess(), private FocusGuess $focus = new FocusGuess(), private Measuring $measuring = new Measuring(), private LetteringGuess $lettering = new LetteringGuess())
@@ -53,7 +56,8 @@ final readonly class MasterReader
             $this->keep($small, $target);
         }
 
-        $plain = $this->plain($picture);
+        // A drawing holds no pixels of its own to judge: a smaller raster says as much.
+        $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->held() : $this->plain($picture);
         $kind = $this->kinds->guess($plain);
 
         return new MasterFacts(

@@ -11,7 +11,7 @@ use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\VipsFailed;
 
-/** Brings any picture into the one space in which print files are made: sRGB, 8 or 16 bits, with or without alpha. */
+/** Brings any picture into the space in which prints are made, 8 or 16 bits, with or without alpha. */
 final class PrintColour
 {
     public static function modelOf(Image $image): Colour
@@ -38,25 +38,44 @@ final class PrintColour
         return BandFormat::Byte === $image->format() || BandFormat::SignedByte === $image->format() ? 8 : 16;
     }
 
-    public static function toSrgb(Image $image): Image
+    /** Whether a profile says what an image's numbers mean, and it is not sRGB's. */
+    public static function isManaged(Image $image): bool
     {
         $model = self::modelOf($image);
         $profile = self::profileOf($image);
-        $bits = self::bitsOf($image);
-        $managed = Colour::Cmyk === $model || (null !== $profile && Colour::Lab !== $model && !(Colour::Rgb === $model && MasterFacts::isSrgb($profile)));
-        if ($managed) {
+
+        return Colour::Cmyk === $model || (null !== $profile && Colour::Lab !== $model && !(Colour::Rgb === $model && MasterFacts::isSrgb($profile)));
+    }
+
+    /** To look at and to measure, in the image's own depth. */
+    public static function toSrgb(Image $image): Image
+    {
+        return self::converted($image, WorkingSpace::Srgb, self::bitsOf($image));
+    }
+
+    /** To make prints of: what has to be converted is converted to sixteen bits, so that no step is lost on the way. */
+    public static function toWorking(Image $image, WorkingSpace $space): Image
+    {
+        return self::converted($image, $space, self::isManaged($image) ? 16 : self::bitsOf($image));
+    }
+
+    private static function converted(Image $image, WorkingSpace $space, int $bits): Image
+    {
+        if (self::isManaged($image)) {
+            $isCmyk = Colour::Cmyk === self::modelOf($image);
+            $to = ProfileFile::of($space->profile());
             try {
-                return $image->toSrgb($bits, Colour::Cmyk === $model ? 'cmyk' : 'srgb');
+                return $image->fromEmbedded($to, $bits, $isCmyk ? 'cmyk' : 'srgb');
             } catch (VipsFailed) {
                 // A damaged or mismatched profile says nothing; the numbers are taken as sRGB, as if it were not there.
                 $image = $image->without('icc-profile-data');
-                if (Colour::Cmyk === $model) {
-                    return $image->toSrgb($bits, 'cmyk');
+                if ($isCmyk) {
+                    return $image->fromEmbedded($to, $bits, 'cmyk');
                 }
             }
         }
 
-        return self::standard($image, $bits);
+        return self::standard($image, self::bitsOf($image));
     }
 
     private static function standard(Image $image, int $bits): Image

@@ -10,6 +10,7 @@ use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Vips;
 use Snugfit\Pixels\Vips\VipsFailed;
+use Snugfit\Pixels\Writing\PdfPage;
 
 /** Print file -> what is really in it, for preflight. */
 final readonly class PrintFileReader
@@ -18,17 +19,18 @@ final readonly class PrintFileReader
         'VipsForeignLoadJpegFile' => Format::Jpeg,
         'VipsForeignLoadPngFile' => Format::Png,
         'VipsForeignLoadTiffFile' => Format::Tiff,
+        'VipsForeignLoadWebpFile' => Format::Webp,
+        'VipsForeignLoadPdfFile' => Format::Pdf,
     ];
 
     /** @throws UnwritablePrintFile where the file cannot even be opened */
     public function read(string $path): PrintFileFacts
     {
-        $format = self::LOADERS[(string) Vips::loaderFor($path)] ?? throw UnwritablePrintFile::because('it is no print file');
-        try {
-            $image = Image::load($format->value, $path, ['fail-on' => 1]);
-        } catch (VipsFailed $e) {
-            throw UnwritablePrintFile::because($e->getMessage());
+        $format = self::LOADERS[(string) Vips::loaderFor($path)] ?? throw UnwritablePrintFile::notOne();
+        if (Format::Pdf === $format) {
+            return $this->pdf($path);
         }
+        $image = self::open($path, $format);
         [$across, $down] = $image->resolution();
         $alpha = $image->hasAlpha();
 
@@ -39,16 +41,75 @@ final readonly class PrintFileReader
         );
     }
 
-    /** JPEG ends with its end marker, PNG with its IEND chunk; a TIFF's last rows can be decoded. */
+    /**
+     * Looks at a print file's picture as it was written; of a PDF, at the one on its page.
+     *
+     * @template T
+     *
+     * @param \Closure(string): T $look gets the path of a picture file
+     *
+     * @return T
+     *
+     * @throws UnwritablePrintFile
+     */
+    public function inPicture(string $path, \Closure $look): mixed
+    {
+        return Format::Pdf === (self::LOADERS[(string) Vips::loaderFor($path)] ?? null) ? PdfPage::of($path)->picture($look) : $look($path);
+    }
+
+    /**
+     * @param bool $stream to be read once from top to bottom
+     *
+     * @throws UnwritablePrintFile
+     */
+    public static function picture(string $path, bool $stream): Image
+    {
+        return self::open($path, self::LOADERS[(string) Vips::loaderFor($path)] ?? throw UnwritablePrintFile::notOne(), $stream);
+    }
+
+    private static function open(string $path, Format $format, bool $stream = false): Image
+    {
+        try {
+            return Image::load($format->value, $path, ['fail-on' => 1, 'access' => $stream ? 1 : 0]);
+        } catch (VipsFailed $e) {
+            throw UnwritablePrintFile::unreadable($e->getMessage());
+        }
+    }
+
+    private function pdf(string $path): PrintFileFacts
+    {
+        $page = PdfPage::of($path);
+        $inner = $page->picture(fn (string $extracted): PrintFileFacts => $this->read($extracted));
+        [$left, $bottom, $right, $top] = $page->boxes->bleed;
+
+        return new PrintFileFacts(
+            Format::Pdf, $inner->size, $inner->size->width * 72 / max(1e-6, $right - $left), $inner->size->height * 72 / max(1e-6, $top - $bottom), $inner->profile,
+            $inner->channels, $inner->transparent, $inner->bits, (int) filesize($path), $inner->complete && str_contains(self::end($path, 1024), '%%EOF'), (string) hash_file('sha256', $path), $page->boxes,
+        );
+    }
+
+    /** JPEG ends with its end marker, PNG with its IEND chunk, a WebP says how long it is; a TIFF's last rows can be decoded. */
     private function isComplete(string $path, Format $format, Image $image): bool
     {
-        $end = (string) file_get_contents($path, offset: max(0, (int) filesize($path) - 12));
-
         return match ($format) {
-            Format::Jpeg => str_ends_with($end, "\xFF\xD9"),
-            Format::Png => str_ends_with($end, "IEND\xAE\x42\x60\x82"),
+            Format::Jpeg => str_ends_with(self::end($path, 12), "\xFF\xD9"),
+            Format::Png => str_ends_with(self::end($path, 12), "IEND\xAE\x42\x60\x82"),
+            Format::Webp => $this->webpIsWhole($path),
             Format::Tiff => $this->lastRowDecodes($image),
+            Format::Pdf => true,
         };
+    }
+
+    private function webpIsWhole(string $path): bool
+    {
+        $length = unpack('V', str_pad((string) file_get_contents($path, offset: 4, length: 4), 4, "\xFF"))[1] ?? null;
+
+        return \is_int($length) && filesize($path) >= 8 + $length;
+    }
+
+    private static function end(string $path, int $bytes): string
+    {
+        return (string) file_get_contents($path, offset: max(0, (int) filesize($path) - $bytes));
     }
 
     private function lastRowDecodes(Image $image): bool

@@ -10,12 +10,13 @@ use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Record;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\BatchSettings;
 use Snugfit\Shop\Entity\FramingMemo;
 use Snugfit\Shop\Entity\JournalEntry;
 
 /**
  * Every act of a person in a batch goes through here, so that all of it can be taken back and done again, also after a
- * reload. A subject names what changes: "framing:ARTWORK:PLACE", "keep:ARTWORK", "dismissed:ARTWORK", "kind:ARTWORK", "removed:ARTWORK", "products", "name".
+ * reload. A subject names what changes: "framing:ARTWORK:PLACE", "keep:ARTWORK", "dismissed:ARTWORK", "kind:ARTWORK", "removed:ARTWORK", "products", "name", "settings".
  */
 final readonly class Journal
 {
@@ -105,6 +106,7 @@ final readonly class Journal
             'removed' => ['removed' => $this->artwork($batch, $artworkId)->isRemoved()],
             'products' => ['codes' => $batch->productCodes()],
             'name' => ['name' => $batch->name()],
+            'settings' => $batch->settings()->toArray(),
             default => throw new \LogicException(\sprintf('The journal knows no subject "%s".', $subject)),
         };
     }
@@ -122,6 +124,7 @@ final readonly class Journal
             'removed' => $this->artwork($batch, $artworkId)->setRemoved($record->bool('removed')),
             'products' => $batch->chooseProducts($record->strings('codes')),
             'name' => $batch->rename($record->string('name')),
+            'settings' => $batch->settle(BatchSettings::fromRecord($record)),
             default => throw new \LogicException(\sprintf('The journal knows no subject "%s".', $subject)),
         };
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop;
 
+use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\RecipeWriter;
@@ -41,7 +42,7 @@ final class SheetFigures
     {
         $products = $this->sheet->products($batch);
         $name = 'figures.'.hash('xxh128', $this->dataDir).'.'.$batch->id();
-        $shelf = hash('xxh128', serialize($products));
+        $shelf = hash('xxh128', serialize([$products, $batch->settings()->toArray()]));
         $kept = $this->kept($name);
         if ($kept['products'] !== $shelf) {
             $kept = ['products' => $shelf, 'artworks' => []];
@@ -84,8 +85,8 @@ final class SheetFigures
     private function recipe(PlacedArtwork $placed): ?string
     {
         try {
-            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), how: $placed->sitting->how())->hash();
-        } catch (ImpossibleRecipe) {
+            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking())->hash();
+        } catch (ImpossibleRecipe|ImpossibleFinish) {
             return null;
         }
     }

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Snugfit\Shop;
 
 use Snugfit\Core\Artwork\Artwork;
+use Snugfit\Core\Finish\FinishWishes;
 use Snugfit\Core\Fit\Wishes;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\Proportion;
+use Snugfit\Core\Recipe\MakingWishes;
 use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\FramingMemo;
@@ -76,6 +78,21 @@ final readonly class Sitting
     public function how(): ?WayChoice
     {
         return $this->own->how ?? $this->artwork->memo(self::PICTURE)->how;
+    }
+
+    /** What was asked of finishing: the nearest place that speaks of a step counts. Marks belong to the picture. */
+    public function finish(): FinishWishes
+    {
+        $nearest = $this->own->alone ? $this->own->finish : $this->own->finish->over($this->shared->finish);
+
+        return $nearest->over($this->artwork->memo(self::PICTURE)->finish)->over($this->artwork->batch()->settings()->finish->amongMany($this->artwork->kind()));
+    }
+
+    public function wishesOfMaking(): MakingWishes
+    {
+        $settings = $this->artwork->batch()->settings();
+
+        return new MakingWishes(how: $this->how(), finish: $this->finish(), matte: $settings->matte, cutMarks: $settings->cutMarks);
     }
 
     /** Whether the planner would decide the same. */

@@ -1,6 +1,6 @@
 import { expect, pictures, readyBatch, test } from './shop.mjs';
 
-const large = [`${pictures}/large.png`];
+const large = [`${pictures}/large.svg`];
 const state = (page) => page.locator('[data-run-state]');
 const start = async (page) => {
   await page.getByRole('button', { name: /^Make \d+ print file/ }).click();

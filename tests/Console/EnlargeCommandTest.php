@@ -69,7 +69,7 @@ final class EnlargeCommandTest extends CommandTestCase
         yield 'best of a kernel' => [['in.png', 'out.png', '--factor=2', '--way=lanczos', '--best'], 'learned ways'];
         yield 'both' => [['in.png', 'out.png', '--factor=2', '--best', '--quick'], 'cannot both'];
         yield 'over the master' => [['in.png', './in.png', '--factor=2'], 'cannot take the master\'s place'];
-        yield 'an unknown format' => [['in.png', 'out.bmp', '--factor=2'], '.png, .jpg or .tif'];
+        yield 'an unknown format' => [['in.png', 'out.bmp', '--factor=2'], '.png, .jpg, .tif or .webp'];
         yield 'no picture' => [['nowhere.png', 'out.png', '--factor=2'], 'There is no file'];
     }
 

@@ -24,7 +24,7 @@ use Snugfit\Pixels\Enlarger\LearnedDoubler;
 use Snugfit\Pixels\Enlarger\TileBook;
 use Snugfit\Pixels\Likeness;
 use Snugfit\Pixels\Master;
-use Snugfit\Pixels\PrintFileMaker;
+use Snugfit\Pixels\PrintPicture;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
@@ -261,9 +261,9 @@ final class DoublingsTest extends PixelTestCase
         foreach (['faithful-quick', 'lanczos', 'drawn'] as $code) {
             $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(2 * $crop->width + 30, 2 * $crop->height + 25));
             $recipe = new Recipe(new Frame($recipe->frame->picture, $crop, $pose), new Enlarge(WayChoice::ofCode($code) ?? throw new \LogicException(), $recipe->enlarge->to), $recipe->write);
-            $whole = (new PrintFileMaker($this->made('whole')))->picture($master, $recipe);
+            $whole = (new PrintPicture($this->made('whole')))->of($master, $recipe);
             $window = new PixelWindow(40, 30, 50, 45);
-            self::assertSame($whole->crop($window)->bytes(), (new PrintFileMaker($this->made('patch-'.$code)))->patch($master, $recipe, $window)->bytes(), $code);
+            self::assertSame($whole->crop($window)->bytes(), (new PrintPicture($this->made('patch-'.$code)))->patch($master, $recipe, $window)->bytes(), $code);
         }
     }
 
@@ -272,7 +272,7 @@ final class DoublingsTest extends PixelTestCase
         $this->picture(new PixelSize(160, 120))->save('png', $this->folder.'/in.png', []);
         $crop = new PixelWindow(30, 20, 100, 80);
         $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(200, 160), crop: $crop, way: Way::Faithful);
-        $before = (new PrintFileMaker($this->made('a')))->picture(Master::open($this->folder.'/in.png'), $recipe);
+        $before = (new PrintPicture($this->made('a')))->of(Master::open($this->folder.'/in.png'), $recipe);
         $cut = Master::open($this->folder.'/in.png')->picture()->crop($crop)->held();
         $after = $this->doublings('b')->doubled($cut, 'cut', new LearnedDoubler(new WayChoice(Way::Faithful)), 1, PixelWindow::whole($cut->size()));
         $inner = new PixelWindow(20, 20, 160, 120);

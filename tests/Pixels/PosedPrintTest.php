@@ -24,6 +24,7 @@ use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Recipe\MakingWishes;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Pixels\PrintFileMaker;
@@ -70,9 +71,9 @@ final class PosedPrintTest extends PixelTestCase
         $this->master(240, 180);
         $placement = $this->plan(new PixelSize(240, 180), '1x1in', new Wishes(framing: new Framing(0.45, 0.55, 1.3), pose: new Pose($turn, false, $tilt)), 40);
         $crop = $placement->crop;
-        $recipe = (new RecipeWriter())->recipeFor($placement, $this->read($this->folder.'/in.png'), Format::Png);
+        $recipe = (new RecipeWriter())->recipeFor($placement, $this->read($this->folder.'/in.png'), new MakingWishes(Format::Png));
         $same = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->how, $crop->size()), $recipe->write);
-        (new PrintFileMaker($this->folder))->make($this->folder.'/in.png', $same, $this->folder.'/out.png');
+        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $same, $this->folder.'/out.png');
         $this->tool('convert', 'in.png', '-rotate', (string) $turn->value, '+repage', '-virtual-pixel', 'edge', '-distort', 'SRT', \sprintf('%s,%s 1 %s', $crop->centreX(), $crop->centreY(), $tilt), '-crop', \sprintf('%dx%d%+d%+d', $crop->width, $crop->height, $crop->x, $crop->y), '+repage', 'want.png');
         // Interpolation differs by a little; a window that lay a pixel off would differ by more over the whole picture.
         $here = $this->difference('want.png', 'out.png');
@@ -120,9 +121,9 @@ final class PosedPrintTest extends PixelTestCase
         $wishes = new Wishes(pose: new Pose(Turn::Right, true, 4.0), sits: Sits::Whole, edge: Edge::Blurred);
         $facts = $this->read($this->folder.'/in.png');
         foreach (Format::cases() as $format) {
-            $recipe = (new RecipeWriter())->recipeFor($this->plan($facts->size, '6x6in', $wishes, 20), $facts, $format);
+            $recipe = (new RecipeWriter())->recipeFor($this->plan($facts->size, '6x6in', $wishes, 20), $facts, new MakingWishes($format));
             self::assertEquals($recipe, Recipe::fromJson($recipe->canonicalJson()));
-            (new PrintFileMaker($this->folder))->make($this->folder.'/in.png', $recipe, $this->folder.'/p');
+            PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/p');
             self::assertSame([], Preflight::failures((new Preflight())->check($recipe, (new PrintFileReader())->read($this->folder.'/p'), null)));
         }
     }
@@ -149,11 +150,11 @@ final class PosedPrintTest extends PixelTestCase
     /** Printed at the crop's own pixels, so that nothing but the pose changes them. */
     private function print(Placement $placement): string
     {
-        $recipe = (new RecipeWriter())->recipeFor($placement, $this->read($this->folder.'/in.png'), Format::Png);
+        $recipe = (new RecipeWriter())->recipeFor($placement, $this->read($this->folder.'/in.png'), new MakingWishes(Format::Png));
         if (null === $recipe->mount) {
             $recipe = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->how, $placement->crop->size()), $recipe->write);
         }
-        (new PrintFileMaker($this->folder))->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
 
         return $this->folder.'/out.png';
     }

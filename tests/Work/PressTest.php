@@ -111,7 +111,7 @@ final class PressTest extends ShopTestCase
         $this->give($batch, 'harbour.png', 900, 600);
         $this->press($batch);
         self::assertSame(['4x6' => PrintState::Failed], $this->states($batch));
-        self::assertStringContainsString('File size: wanted at most 5,000 bytes', (string) $this->files($batch)['4x6']->reason());
+        self::assertStringContainsString('over the limit of 5,000', (string) $this->files($batch)['4x6']->reason());
         self::assertSame([], $this->inodes($batch));
     }
 

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Delivery;
 
-use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Recipe\Page;
 use Snugfit\Core\Recipe\Recipe;
 
 /** Holds a written print file against its recipe. One finding per rule; a file with any that failed is not delivered. */
@@ -13,29 +15,119 @@ final readonly class Preflight
     /** PNG counts whole pixels per metre, which is within half a hundredth of a ppi of any tag. */
     private const PPI_SLACK = 0.02;
 
+    /** Millimetres by which a page box may be off. */
+    private const BOX_SLACK = 0.1;
+
+    /** Structural similarity under which a print shows something else than its plan: turned or wrongly cut ones lie far below, finished ones above. */
+    private const LIKE_ENOUGH = 0.6;
+
+    /** Share of the samples: JPEG's own swings put single ones on an extreme. */
+    private const AT_EXTREMES = 0.001;
+
+    /** Levels of 255: edges that swing further have a halo that shows. */
+    private const HALO = 60.0;
+
     /** @return non-empty-list<Finding> */
     public function check(Recipe $recipe, PrintFileFacts $file, ?int $maxBytes): array
     {
         $write = $recipe->write;
-        $wantedPpi = round($write->ppi->value, 2);
-        $ppiFits = abs($file->ppiAcross - $write->ppi->value) <= self::PPI_SLACK && abs($file->ppiDown - $write->ppi->value) <= self::PPI_SLACK;
+        $profile = $write->colour->profile;
 
         return [
-            new Finding('Complete', 'a whole file', $file->complete ? 'a whole file' : 'a file cut short', $file->complete),
+            self::complete($file),
             new Finding('Format', $write->format->label(), $file->format?->label() ?? 'another', $file->format === $write->format),
             new Finding('Pixels', (string) $recipe->size(), (string) $file->size, $file->size->equals($recipe->size())),
-            new Finding('ppi tag', (string) $wantedPpi, \sprintf('%s × %s', round($file->ppiAcross, 2), round($file->ppiDown, 2)), $ppiFits),
-            new Finding('Profile', 'sRGB', $file->profile ?? 'none', null !== $file->profile && MasterFacts::isSrgb($file->profile)),
-            new Finding('Channels', '3', (string) $file->channels, 3 === $file->channels),
+            ...$this->ppi($write->ppi, $file),
+            new Finding('Profile', $profile->label(), $file->profile ?? 'none', null !== $file->profile && $profile->isDescribedBy($file->profile)),
+            new Finding('Channels', (string) $profile->channels(), (string) $file->channels, $profile->channels() === $file->channels),
             new Finding('Transparency', $write->transparent ? 'kept' : 'none', $file->transparent ? 'kept' : 'none', $file->transparent === $write->transparent),
             new Finding('Depth', $write->bits.' bits', $file->bits.' bits', $file->bits === $write->bits),
+            self::size($file, $maxBytes),
+            ...(null === $write->page ? [] : self::boxes($write->page->trim, $write->page, $file)),
+            ...(null === $file->measures ? [] : self::measures($file->measures)),
+        ];
+    }
+
+    /** @return list<Finding> */
+    private function ppi(Ppi $wanted, PrintFileFacts $file): array
+    {
+        // WebP has no field for it.
+        if (Format::Webp === $file->format) {
+            return [];
+        }
+        // A page's own box says how large a PDF's picture is, and a pixel's rounding shows in it.
+        $slack = Format::Pdf === $file->format ? $wanted->value / max(1, min($file->size->width, $file->size->height)) + self::PPI_SLACK : self::PPI_SLACK;
+        $fits = abs($file->ppiAcross - $wanted->value) <= $slack && abs($file->ppiDown - $wanted->value) <= $slack;
+        $inches = static fn (float $across, float $down): string => \sprintf('%.2f × %.2f in', $across, $down);
+
+        return [
+            new Finding('ppi tag', (string) round($wanted->value, 2), \sprintf('%s × %s', round($file->ppiAcross, 2), round($file->ppiDown, 2)), $fits),
             new Finding(
-                'File size',
-                null === $maxBytes ? 'over 0 bytes' : 'at most '.number_format($maxBytes).' bytes',
-                number_format($file->bytes).' bytes',
-                $file->bytes > 0 && (null === $maxBytes || $file->bytes <= $maxBytes),
+                'Size on paper', $inches($file->size->width / $wanted->value, $file->size->height / $wanted->value),
+                $inches($file->size->width / max(0.01, $file->ppiAcross), $file->size->height / max(0.01, $file->ppiDown)), $fits,
             ),
         ];
+    }
+
+    public static function complete(PrintFileFacts $file): Finding
+    {
+        return new Finding('Complete', 'a whole file', $file->complete ? 'a whole file' : 'a file cut short', $file->complete);
+    }
+
+    public static function size(PrintFileFacts $file, ?int $maxBytes): Finding
+    {
+        return new Finding(
+            'File size',
+            null === $maxBytes ? 'over 0 bytes' : 'at most '.number_format($maxBytes).' bytes',
+            number_format($file->bytes).' bytes',
+            $file->bytes > 0 && (null === $maxBytes || $file->bytes <= $maxBytes),
+        );
+    }
+
+    /** @return list<Finding> */
+    public static function boxes(PrintSize $trim, ?Page $page, PrintFileFacts $file): array
+    {
+        if (null === $file->boxes) {
+            return [new Finding('Page boxes', 'trim and bleed', 'none', false)];
+        }
+        $wanted = [$trim->width->inMillimetres(), $trim->height->inMillimetres()];
+        $found = PdfBoxes::millimetres($file->boxes->trim);
+        $findings = [new Finding('Trim box', self::millimetres($wanted), self::millimetres($found), self::isSize($found, $wanted)), new Finding('Pages', '1', (string) $file->boxes->pages, 1 === $file->boxes->pages)];
+        if (null !== $page) {
+            [$wanted, $found] = [PdfBoxes::millimetres($page->bleedBox()), PdfBoxes::millimetres($file->boxes->bleed)];
+            $findings[] = new Finding('Bleed box', self::millimetres($wanted), self::millimetres($found), self::isSize($found, $wanted));
+        }
+
+        return $findings;
+    }
+
+    /** @param array{float, float} $size */
+    private static function millimetres(array $size): string
+    {
+        return \sprintf('%.1f × %.1f mm', $size[0], $size[1]);
+    }
+
+    /**
+     * @param array{float, float} $size
+     * @param array{float, float} $wanted
+     */
+    private static function isSize(array $size, array $wanted): bool
+    {
+        return abs($size[0] - $wanted[0]) <= self::BOX_SLACK && abs($size[1] - $wanted[1]) <= self::BOX_SLACK;
+    }
+
+    /** @return list<Finding> */
+    private static function measures(PrintMeasures $measures): array
+    {
+        $findings = [new Finding('Shows the plan', 'the same picture', \sprintf('%.0f%% alike', 100 * $measures->likeness), $measures->likeness >= self::LIKE_ENOUGH)];
+        if (null !== $measures->atExtremes) {
+            $findings[] = new Finding('Extremes', 'no ink on black or white', 0.0 === $measures->atExtremes ? 'nothing on them' : \sprintf('%.3f%% on them', 100 * $measures->atExtremes), $measures->atExtremes <= self::AT_EXTREMES);
+        }
+        if (null !== $measures->halo) {
+            $findings[] = new Finding('Halos', \sprintf('at most %d levels', self::HALO), \sprintf('%.0f levels', $measures->halo), $measures->halo <= self::HALO);
+        }
+
+        return $findings;
     }
 
     /** @param list<Finding> $findings */

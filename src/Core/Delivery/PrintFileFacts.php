@@ -24,7 +24,16 @@ final readonly class PrintFileFacts
         /** Whether the file ends as its format demands. */
         public bool $complete,
         public string $sha256,
+        /** Of a PDF. */
+        public ?PdfBoxes $boxes = null,
+        /** Null where there was no plan to hold it against. */
+        public ?PrintMeasures $measures = null,
     ) {
+    }
+
+    public function with(PrintMeasures $measures): self
+    {
+        return new self($this->format, $this->size, $this->ppiAcross, $this->ppiDown, $this->profile, $this->channels, $this->transparent, $this->bits, $this->bytes, $this->complete, $this->sha256, $this->boxes, $measures);
     }
 
     /** @return array<string, mixed> */
@@ -34,7 +43,7 @@ final readonly class PrintFileFacts
             'format' => $this->format?->value, 'width' => $this->size->width, 'height' => $this->size->height,
             'ppi_across' => $this->ppiAcross, 'ppi_down' => $this->ppiDown, 'profile' => $this->profile, 'channels' => $this->channels,
             'transparent' => $this->transparent, 'bits' => $this->bits, 'bytes' => $this->bytes, 'complete' => $this->complete,
-            'sha256' => $this->sha256,
+            'sha256' => $this->sha256, 'boxes' => $this->boxes?->toArray(), 'measures' => $this->measures?->toArray(),
         ];
     }
 
@@ -47,6 +56,8 @@ final readonly class PrintFileFacts
             new PixelSize($record->int('width'), $record->int('height')),
             $record->float('ppi_across'), $record->float('ppi_down'), $record->optionalString('profile'), $record->int('channels'),
             $record->bool('transparent'), $record->int('bits'), $record->int('bytes'), $record->bool('complete'), $record->string('sha256'),
+            $record->has('boxes') ? PdfBoxes::fromRecord($record->record('boxes')) : null,
+            $record->has('measures') ? PrintMeasures::fromRecord($record->record('measures')) : null,
         );
     }
 }

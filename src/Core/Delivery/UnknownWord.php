@@ -12,4 +12,9 @@ final class UnknownWord extends \InvalidArgumentException
     {
         return new self(\sprintf('{%s} stands for nothing in a file name. Known: {%s}.', $word, implode('}, {', $known)));
     }
+
+    public static function nameless(int $longest): self
+    {
+        return new self(\sprintf('A file needs a name: write a template of 1 to %d characters, like {artwork}-{product}.', $longest));
+    }
 }

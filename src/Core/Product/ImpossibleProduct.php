@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Product;
 
+use Snugfit\Core\Delivery\Intent;
+use Snugfit\Core\Delivery\Profile;
+
 /** A product's settings contradict each other or name what does not exist. */
 final class ImpossibleProduct extends \InvalidArgumentException
 {
@@ -36,5 +39,15 @@ final class ImpossibleProduct extends \InvalidArgumentException
     public static function unknown(string $code, array $known): self
     {
         return new self(\sprintf('No product has the code "%s". Known codes: %s.', $code, implode(', ', $known)));
+    }
+
+    public static function profile(string $name): self
+    {
+        return new self(\sprintf('There is no profile "%s". Known: %s.', $name, implode(', ', array_column(Profile::cases(), 'value'))));
+    }
+
+    public static function intent(string $name): self
+    {
+        return new self(\sprintf('There is no rendering intent "%s". Known: %s.', $name, implode(', ', array_column(Intent::cases(), 'value'))));
     }
 }

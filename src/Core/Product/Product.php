@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Product;
 
 use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\OutputColour;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
@@ -41,6 +42,8 @@ final readonly class Product
         public string $group = '',
         /** Null for a product of fixed width and height; else $trim is the size that a square picture gets. */
         public ?FreeSize $freeSize = null,
+        /** In which colours its print files are delivered. */
+        public OutputColour $colour = new OutputColour(),
     ) {
         $this->area = new PrintSize($trim->width->plus($bleed->left, $bleed->right), $trim->height->plus($bleed->top, $bleed->bottom));
         if (null !== $freeSize && !$this->area->equals($trim)) {
@@ -113,7 +116,7 @@ final readonly class Product
     {
         return new self(
             $this->code, $this->name, $trim, $bleed, $this->target, $this->floor, $this->rule, $this->formats, $this->viewingDistance,
-            $this->safeMargin, $this->wrap, $this->wantsTransparency, $this->maxBytes, $this->limit, $this->group, $this->freeSize,
+            $this->safeMargin, $this->wrap, $this->wantsTransparency, $this->maxBytes, $this->limit, $this->group, $this->freeSize, $this->colour,
         );
     }
 }

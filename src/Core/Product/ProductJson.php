@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Core\Product;
 
 use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\Intent;
+use Snugfit\Core\Delivery\OutputColour;
+use Snugfit\Core\Delivery\Profile;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
@@ -45,6 +48,11 @@ final readonly class ProductJson
             limit: $record->optionalFloat('limit'),
             group: $record->string('group'),
             freeSize: $free,
+            colour: new OutputColour(
+                $record->has('profile') ? Profile::named($record->string('profile')) ?? throw ImpossibleProduct::profile($record->string('profile')) : Profile::Srgb,
+                $record->has('intent') ? Intent::tryFrom($record->string('intent')) ?? throw ImpossibleProduct::intent($record->string('intent')) : Intent::Relative,
+                !$record->has('black_point') || $record->bool('black_point'),
+            ),
         );
     }
 
@@ -73,6 +81,9 @@ final readonly class ProductJson
             'transparency' => $product->wantsTransparency,
             'max_bytes' => $product->maxBytes,
             'limit' => $product->limit,
+            'profile' => $product->colour->profile->value,
+            'intent' => $product->colour->intent->value,
+            'black_point' => $product->colour->blackPoint,
         ];
     }
 

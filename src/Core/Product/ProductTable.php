@@ -14,7 +14,7 @@ final readonly class ProductTable
 {
     public const COLUMNS = [
         'code', 'name', 'group', 'width', 'height', 'free_size', 'bleed', 'target_ppi', 'floor_ppi', 'viewing_distance', 'orientation', 'formats',
-        'safe_margin', 'wrap', 'transparency', 'max_bytes', 'limit',
+        'safe_margin', 'wrap', 'transparency', 'max_bytes', 'limit', 'profile', 'intent', 'black_point',
     ];
 
     private const NEEDED = ['code', 'name', 'target_ppi'];
@@ -139,7 +139,7 @@ final readonly class ProductTable
             $record[$column] = match (true) {
                 \in_array($column, self::NUMBERS, true) => is_numeric($cell) ? (float) $cell : $cell,
                 'max_bytes' === $column => ctype_digit($cell) ? (int) $cell : $cell,
-                'transparency' === $column => \in_array(strtolower($cell), ['yes', 'true', '1'], true),
+                'transparency' === $column, 'black_point' === $column => \in_array(strtolower($cell), ['yes', 'true', '1'], true),
                 'formats' === $column => preg_split('/\s*[;,]\s*/', strtolower($cell)) ?: [],
                 'bleed' === $column && str_contains($cell, ';') => preg_split('/\s*;\s*/', $cell) ?: [],
                 default => $cell,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\Profile;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 
@@ -24,6 +25,36 @@ final class ImpossibleRecipe extends \InvalidArgumentException
     public static function transparency(Format $format): self
     {
         return new self($format->label().' keeps no transparency.');
+    }
+
+    public static function profile(Profile $profile, Format $format): self
+    {
+        return new self(\sprintf('%s holds no %s. Choose another format or profile.', $format->label(), $profile->label()));
+    }
+
+    public static function quality(int $quality): self
+    {
+        return new self(\sprintf('A quality goes from 1 to 100, not %d.', $quality));
+    }
+
+    public static function matte(string $colour): self
+    {
+        return new self(\sprintf('"%s" is no matte colour. Write six hexadecimal digits, like ffffff.', $colour));
+    }
+
+    public static function bytes(string $text): self
+    {
+        return new self(\sprintf('"%s" is no file size. Write bytes, like 8000000, or 8MB.', $text));
+    }
+
+    public static function noBytes(int $bytes): self
+    {
+        return new self(\sprintf('No file fits into %d bytes.', $bytes));
+    }
+
+    public static function noPage(): self
+    {
+        return new self('A PDF needs a page of a known size.');
     }
 
     public static function strength(int $strength): self

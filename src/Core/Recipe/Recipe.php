@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Recipe;
 
-use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Finish\Finish;
 use Snugfit\Core\Fit\Edge;
 use Snugfit\Core\Fit\Lay;
 use Snugfit\Core\Fit\Pose;
 use Snugfit\Core\Fit\Turn;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
-use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Record;
 
 /**
@@ -21,7 +20,7 @@ use Snugfit\Core\Record;
 final readonly class Recipe
 {
     /** Goes up whenever the same recipe would give other pixels than before. */
-    private const EDITION = 1;
+    private const EDITION = 2;
 
     public function __construct(
         public Frame $frame,
@@ -29,6 +28,7 @@ final readonly class Recipe
         public Write $write,
         /** Null where the picture covers the print. */
         public ?Mount $mount = null,
+        public Finish $finish = new Finish(),
     ) {
     }
 
@@ -41,7 +41,27 @@ final readonly class Recipe
     /** The picture alone, without what is round it on the print. */
     public function unmounted(): self
     {
-        return new self($this->frame, $this->enlarge, $this->write);
+        return new self($this->frame, $this->enlarge, $this->write, null, $this->finish);
+    }
+
+    public function enlargedBy(WayChoice $how): self
+    {
+        return new self($this->frame, new Enlarge($how, $this->enlarge->to), $this->write, $this->mount, $this->finish);
+    }
+
+    public function finishedBy(Finish $finish): self
+    {
+        return new self($this->frame, $this->enlarge, $this->write, $this->mount, $finish);
+    }
+
+    /**
+     * Names the pixels that are enlarged: what is prepared alike from one master, into one colour space, is enlarged once.
+     *
+     * @param string $master its hash
+     */
+    public function preparedName(string $master): string
+    {
+        return \sprintf('%s-%d-%s%s', $master, self::EDITION, $this->finish->preparation(), $this->write->colour->profile->isWiderThanSrgb() ? '-wide' : '');
     }
 
     public function canonicalJson(): string
@@ -52,18 +72,14 @@ final readonly class Recipe
         return json_encode([
             'edition' => self::EDITION,
             'enlarge' => $this->enlargeToArray(),
+            ...($this->finish->isNone() ? [] : ['finish' => $this->finish->toArray()]),
             'frame' => [
                 'crop' => ['height' => $this->frame->crop->height, 'width' => $this->frame->crop->width, 'x' => $this->frame->crop->x, 'y' => $this->frame->crop->y],
                 'picture' => ['height' => $this->frame->picture->height, 'width' => $this->frame->picture->width],
                 ...($pose->isUpright() ? [] : ['pose' => ['flip' => $pose->flip, 'tilt' => number_format($pose->tilt, 3, '.', ''), 'turn' => $pose->turn->value]]),
             ],
             ...(null === $this->mount ? [] : ['mount' => $this->mount->toArray()]),
-            'write' => [
-                'bits' => $this->write->bits, 'format' => $this->write->format->value, 'matte' => $this->write->matte,
-                // As text with a fixed number of digits: a float's shortest form could differ between machines.
-                'ppi' => number_format($this->write->ppi->value, 6, '.', ''),
-                'quality' => $this->write->quality, 'transparent' => $this->write->transparent,
-            ],
+            'write' => $this->write->toArray(),
         ], \JSON_THROW_ON_ERROR);
     }
 
@@ -107,11 +123,9 @@ final readonly class Recipe
                 $frame->has('pose') ? self::pose($frame->record('pose')) : Pose::upright(),
             ),
             self::enlarge($enlarge),
-            new Write(
-                Format::from($write->string('format')), Ppi::of((float) $write->string('ppi')), $write->int('bits'),
-                $write->bool('transparent'), $write->string('matte'), $write->int('quality'),
-            ),
+            Write::fromRecord($write),
             $record->has('mount') ? self::mount($record->record('mount')) : null,
+            $record->has('finish') ? Finish::fromRecord($record->record('finish')) : new Finish(),
         );
     }
 

@@ -5,7 +5,12 @@ declare(strict_types=1);
 namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Delivery\Compression;
 use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\OutputColour;
+use Snugfit\Core\Delivery\SizeLimit;
+use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\Fit\Output;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Product\Product;
 
@@ -13,29 +18,43 @@ use Snugfit\Core\Product\Product;
 final readonly class RecipeWriter
 {
     /**
-     * @param ?Format    $format the person's choice; the product's own where null
-     * @param ?WayChoice $how    the person's choice; what suits the picture where null
-     *
-     * @throws ImpossibleRecipe where the placement is short, or the format cannot hold the print
+     * @throws ImpossibleRecipe|ImpossibleFinish where the placement is short, or the format cannot hold the print, or finishing cannot be as it is wished
      */
-    public function recipeFor(Placement $placement, MasterFacts $facts, ?Format $format = null, ?WayChoice $how = null): Recipe
+    public function recipeFor(Placement $placement, MasterFacts $facts, MakingWishes $wishes = new MakingWishes()): Recipe
     {
         $output = $placement->output ?? throw ImpossibleRecipe::short($placement->product->code);
-        $format ??= $this->usualFormat($placement->product, $facts->isTransparent);
+        $colour = $wishes->colour($placement->product->colour);
+        $format = $wishes->format ?? $this->usualFormat($placement->product, $facts->isTransparent, $colour);
         if ($output->size->longSide() > $format->longestSide()) {
             throw ImpossibleRecipe::tooLong($output->size, $format);
         }
 
         return new Recipe(
             new Frame($facts->size, $placement->crop, $placement->pose),
-            new Enlarge($this->how($placement, $facts, $how), $output->pictureSize()),
-            new Write(
-                $format,
-                $output->ppi,
-                $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8,
-                $facts->isTransparent && $format->keepsTransparency() && $placement->product->wantsTransparency,
-            ),
+            new Enlarge($this->how($placement, $facts, $wishes->how), $output->pictureSize()),
+            $this->write($placement->product, $facts, $output, $format, $colour, $wishes),
             null === $output->lay ? null : new Mount($output->size, $output->lay),
+            $wishes->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
+        );
+    }
+
+    private function write(Product $product, MasterFacts $facts, Output $output, Format $format, OutputColour $colour, MakingWishes $wishes): Write
+    {
+        $most = $wishes->mostBytes($product->maxBytes);
+        $quality = $wishes->quality ?? Write::JPEG_QUALITY;
+
+        return new Write(
+            $format,
+            $output->ppi,
+            $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8,
+            $facts->isTransparent && $format->keepsTransparency() && $colour->profile->keepsTransparency() && $product->wantsTransparency,
+            $wishes->matte ?? 'ffffff',
+            // What a format does not have is as usual, so that a choice makes nothing again for nothing.
+            $format->isLossy() ? $quality : Write::JPEG_QUALITY,
+            $colour,
+            Format::Tiff === $format ? $wishes->compression ?? Compression::Lzw : Compression::Lzw,
+            null !== $most && $format->isLossy() ? new SizeLimit($most, min($quality, $wishes->leastQuality)) : null,
+            Format::Pdf === $format ? new Page($product->trim, $product->bleed, $wishes->cutMarks) : null,
         );
     }
 
@@ -47,15 +66,16 @@ final readonly class RecipeWriter
         return $isEnlarged ? $how ?? WayChoice::for($placement->artwork->kind, $facts) : new WayChoice(Way::Lanczos);
     }
 
-    /** The product's first format; for transparent artwork on a product that wants it, the first that keeps transparency. */
-    private function usualFormat(Product $product, bool $isTransparent): Format
+    /** The product's first format that takes its colours; for transparent artwork on a product that wants it, the first that keeps transparency. */
+    private function usualFormat(Product $product, bool $isTransparent, OutputColour $colour): Format
     {
-        foreach ($product->formats as $format) {
+        $possible = array_values(array_filter($product->formats, static fn (Format $format): bool => $format->takes($colour->profile)));
+        foreach ($possible as $format) {
             if (!$isTransparent || !$product->wantsTransparency || $format->keepsTransparency()) {
                 return $format;
             }
         }
 
-        return $product->formats[0];
+        return $possible[0] ?? $product->formats[0];
     }
 }

@@ -4,10 +4,16 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Recipe;
 
+use Snugfit\Core\Delivery\Compression;
 use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\Intent;
+use Snugfit\Core\Delivery\OutputColour;
+use Snugfit\Core\Delivery\Profile;
+use Snugfit\Core\Delivery\SizeLimit;
 use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Record;
 
-/** How the print file is written. The profile is always sRGB, embedded. */
+/** How the print file is written. Its profile is always embedded. */
 final readonly class Write
 {
     /** JPEG at a quality whose loss does not show in print (common practice: 95 and over). */
@@ -23,12 +29,65 @@ final readonly class Write
         /** What shows through where the file keeps no transparency: six hexadecimal digits. */
         public string $matte = 'ffffff',
         public int $quality = self::JPEG_QUALITY,
+        public OutputColour $colour = new OutputColour(),
+        public Compression $compression = Compression::Lzw,
+        /** Of a lossy format. */
+        public ?SizeLimit $limit = null,
+        /** Of a PDF. */
+        public ?Page $page = null,
     ) {
         if (!\in_array($bits, [8, 16], true) || (16 === $bits && !$format->keepsSixteenBits())) {
             throw ImpossibleRecipe::depth($bits, $format);
         }
-        if ($transparent && !$format->keepsTransparency()) {
+        if ($transparent && (!$format->keepsTransparency() || !$colour->profile->keepsTransparency())) {
             throw ImpossibleRecipe::transparency($format);
         }
+        if (!$format->takes($colour->profile)) {
+            throw ImpossibleRecipe::profile($colour->profile, $format);
+        }
+        if ($quality < 1 || $quality > 100) {
+            throw ImpossibleRecipe::quality($quality);
+        }
+        if (1 !== preg_match('/^[0-9a-f]{6}$/', $matte)) {
+            throw ImpossibleRecipe::matte($matte);
+        }
+        if (Format::Pdf === $format && null === $page) {
+            throw ImpossibleRecipe::noPage();
+        }
+    }
+
+    /** @return array<string, mixed> keys in alphabetical order; what was not there to choose once stays out where it is as usual */
+    public function toArray(): array
+    {
+        return [
+            'bits' => $this->bits,
+            ...($this->colour->isUsual() ? [] : ['colour' => $this->colour->toArray()]),
+            ...(Compression::Lzw === $this->compression ? [] : ['compression' => $this->compression->value]),
+            'format' => $this->format->value,
+            ...(null === $this->limit ? [] : ['limit' => ['bytes' => $this->limit->bytes, 'least_quality' => $this->limit->leastQuality]]),
+            'matte' => $this->matte,
+            ...(null === $this->page ? [] : ['page' => $this->page->toArray()]),
+            // As text with a fixed number of digits: a float's shortest form could differ between machines.
+            'ppi' => number_format($this->ppi->value, 6, '.', ''),
+            'quality' => $this->quality, 'transparent' => $this->transparent,
+        ];
+    }
+
+    public static function fromRecord(Record $write): self
+    {
+        $limit = $write->has('limit') ? $write->record('limit') : null;
+
+        return new self(
+            Format::from($write->string('format')), Ppi::of((float) $write->string('ppi')), $write->int('bits'), $write->bool('transparent'), $write->string('matte'), $write->int('quality'),
+            $write->has('colour') ? self::colour($write->record('colour')) : new OutputColour(),
+            $write->has('compression') ? Compression::from($write->string('compression')) : Compression::Lzw,
+            null === $limit ? null : new SizeLimit($limit->int('bytes'), $limit->int('least_quality')),
+            $write->has('page') ? Page::fromRecord($write->record('page')) : null,
+        );
+    }
+
+    private static function colour(Record $colour): OutputColour
+    {
+        return new OutputColour(Profile::from($colour->string('profile')), Intent::from($colour->string('intent')), $colour->bool('black_point'));
     }
 }

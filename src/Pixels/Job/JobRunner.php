@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Job;
 
+use Snugfit\Core\Delivery\PrintMeasures;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
@@ -12,19 +13,23 @@ use Snugfit\Pixels\Enlarger\BrokenEnlargement;
 use Snugfit\Pixels\Master;
 use Snugfit\Pixels\MasterReader;
 use Snugfit\Pixels\Onnx\OnnxFailed;
+use Snugfit\Pixels\OutputColours;
 use Snugfit\Pixels\PrintColour;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
+use Snugfit\Pixels\PrintMeasurer;
+use Snugfit\Pixels\PrintPicture;
 use Snugfit\Pixels\Spot;
 use Snugfit\Pixels\Spots;
 use Snugfit\Pixels\UnreadableMaster;
 use Snugfit\Pixels\UnwritablePrintFile;
+use Snugfit\Pixels\WorkingSpace;
 
 /** Does one job inside the child process. */
 final readonly class JobRunner
 {
     public function __construct(
-        private PrintFileMaker $maker,
+        private PrintPicture $pictures,
         private MasterReader $masters = new MasterReader(),
         private PrintFileReader $printFiles = new PrintFileReader(),
     ) {
@@ -44,6 +49,7 @@ final readonly class JobRunner
                 'print' => $this->print($job, $tell),
                 'patch' => $this->patch($job),
                 'spots' => $this->spots($job),
+                'check' => $this->printFiles->read($job->string('file'))->toArray(),
                 default => throw new \UnexpectedValueException('There is no such pixel job.'),
             };
 
@@ -57,7 +63,14 @@ final readonly class JobRunner
     private function patch(Record $job): array
     {
         $window = new PixelWindow($job->int('x'), $job->int('y'), $job->int('width'), $job->int('height'));
-        $patch = $this->maker->patch(Master::open($job->string('master')), Recipe::fromJson($job->string('recipe')), $window);
+        [$master, $recipe] = [Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))];
+        $colours = new OutputColours(WorkingSpace::for($master->header(), $recipe->write->colour), $recipe->write->colour);
+        $patch = $this->pictures->patch($master, $recipe, $window);
+        $patch = match ($job->string('shown')) {
+            'proof' => $colours->proof($patch, false),
+            'gamut' => $colours->proof($patch, true),
+            default => $colours->onScreen($patch),
+        };
         // Lossless: it is there to be judged.
         $patch->save('png', $job->string('target').'.part', ['compression' => 3]);
         rename($job->string('target').'.part', $job->string('target'));
@@ -91,8 +104,17 @@ final readonly class JobRunner
      */
     private function print(Record $job, \Closure $tell): array
     {
-        $this->maker->make($job->string('master'), Recipe::fromJson($job->string('recipe')), $job->string('target'), $tell);
+        $recipe = Recipe::fromJson($job->string('recipe'));
+        (new PrintFileMaker($this->pictures))->make($job->string('master'), $recipe, $job->string('target'), $tell);
+        $found = $this->printFiles->read($job->string('target'));
+        // A file of the wrong size is told by that; its picture could not be laid beside the plan.
+        if (!$found->size->equals($recipe->size())) {
+            return $found->toArray();
+        }
 
-        return $this->printFiles->read($job->string('target'))->toArray();
+        $master = Master::open($job->string('master'));
+        $measurer = new PrintMeasurer($this->pictures);
+
+        return $found->with($this->printFiles->inPicture($job->string('target'), static fn (string $file): PrintMeasures => $measurer->measure($master, $recipe, $file)))->toArray();
     }
 }

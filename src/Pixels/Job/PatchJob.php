@@ -10,8 +10,11 @@ use Snugfit\Core\Recipe\Recipe;
 /** Make a window of a print file, as a picture to look at. */
 final readonly class PatchJob implements PixelJob
 {
-    /** @param PixelWindow $window in pixels of the print's picture, without its border */
-    public function __construct(public string $master, public Recipe $recipe, public PixelWindow $window, public string $target)
+    /**
+     * @param PixelWindow               $window in pixels of the print's picture, without its border
+     * @param 'plain'|'proof'|'gamut'   $shown  as the picture is, as the press prints it, or with what it cannot print marked
+     */
+    public function __construct(public string $master, public Recipe $recipe, public PixelWindow $window, public string $target, public string $shown = 'plain')
     {
     }
 
@@ -22,6 +25,6 @@ final readonly class PatchJob implements PixelJob
 
     public function toArray(): array
     {
-        return ['job' => 'patch', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target] + $this->window->toArray();
+        return ['job' => 'patch', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target, 'shown' => $this->shown] + $this->window->toArray();
     }
 }

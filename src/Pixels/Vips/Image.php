@@ -13,19 +13,13 @@ use Snugfit\Core\Measure\PixelWindow;
  */
 final class Image
 {
+    use Arithmetic;
+    use Colours;
+
     /** VIPS_INTERESTING_ATTENTION. */
     private const ATTENTION = 3;
 
     private const TILE = 64;
-
-    /** VIPS_PRECISION_FLOAT. */
-    private const PRECISION_FLOAT = 1;
-
-    /** VIPS_OPERATION_MATH2_POW. */
-    private const POWER = 0;
-
-    /** VIPS_OPERATION_RELATIONAL_MORE. */
-    private const MORE = 4;
 
     /** VIPS_CODING_LABQ. */
     private const CODING_LABQ = 2;
@@ -83,6 +77,40 @@ final class Image
             'rawload',
             static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_rawload($path, $out, $size->width, $size->height, $bands, ...$tail),
             ['format' => $format->value, 'interpretation' => $meaning->value],
+        );
+    }
+
+    /** Gaussian noise of one band round 0 with a deviation of 1, the same wherever and whenever it is computed. */
+    public static function noise(PixelSize $size, int $seed): self
+    {
+        return self::make(
+            'gaussnoise',
+            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_gaussnoise($out, $size->width, $size->height, ...$tail),
+            ['mean' => 0.0, 'sigma' => 1.0, 'seed' => $seed],
+        );
+    }
+
+    /**
+     * How many samples have each value, from 0 to 255 or 65535.
+     *
+     * @return list<list<int>> for each band
+     */
+    public function counts(): array
+    {
+        $found = $this->then('hist_find');
+        $bands = $found->bands();
+        $numbers = array_map(intval(...), $found->cast(BandFormat::Int)->values());
+
+        return array_map(static fn (int $band): array => array_values(array_filter($numbers, static fn (int $i): bool => $i % $bands === $band, \ARRAY_FILTER_USE_KEY)), range(0, $bands - 1));
+    }
+
+    /** A file's picture, upright, reduced to lie within a square, in sRGB: decoded only as far as that needs. */
+    public static function thumbnailOf(string $path, int $side): self
+    {
+        return self::make(
+            'thumbnail',
+            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_thumbnail($path, $out, $side, ...$tail),
+            ['height' => $side, 'size' => 2, 'export-profile' => 'srgb'],
         );
     }
 
@@ -259,17 +287,6 @@ final class Image
         return self::make('insert', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_insert($this->pointer, $over->pointer, $out, $x, $y, ...$tail), []);
     }
 
-    public function blur(float $sigma): self
-    {
-        return $this->then('gaussblur', [$sigma]);
-    }
-
-    /** The same to within a thousandth, for measuring. */
-    public function blurExactly(float $sigma): self
-    {
-        return $this->then('gaussblur', [$sigma], ['precision' => self::PRECISION_FLOAT, 'min-ampl' => 0.002]);
-    }
-
     public function crop(PixelWindow $window): self
     {
         return $this->then('crop', [$window->x, $window->y, $window->width, $window->height]);
@@ -295,111 +312,6 @@ final class Image
         return $this->then('thumbnail_image', [$side], ['height' => $side, 'size' => 2, 'export-profile' => 'srgb']);
     }
 
-    public function colourspace(Interpretation $space): self
-    {
-        return $this->then('colourspace', [$space->value]);
-    }
-
-    /** Through the embedded profile to sRGB; $fallback names the profile of an image that brings none. */
-    public function toSrgb(int $bits, string $fallback): self
-    {
-        // Relative colorimetric with black-point compensation: common practice for photographs.
-        return $this->then('icc_transform', ['srgb'], ['embedded' => 1, 'input-profile' => $fallback, 'intent' => 1, 'black-point-compensation' => 1, 'depth' => $bits]);
-    }
-
-    /** From sRGB to another profile, which is embedded: a file, or one that libvips brings, such as "cmyk" or "p3". */
-    public function toProfile(string $profile): self
-    {
-        return $this->then('icc_transform', [$profile], ['input-profile' => 'srgb', 'intent' => 1, 'depth' => 8]);
-    }
-
-    /** @param array{float, float, float} $matte */
-    public function flatten(array $matte): self
-    {
-        return $this->withDoubles($matte, fn (\FFI\CData $background): self => $this->then('flatten', [], ['background' => $background]));
-    }
-
-    public function premultiply(float $maxAlpha): self
-    {
-        return $this->then('premultiply', [], ['max-alpha' => $maxAlpha]);
-    }
-
-    public function unpremultiply(float $maxAlpha): self
-    {
-        return $this->then('unpremultiply', [], ['max-alpha' => $maxAlpha]);
-    }
-
-    public function extractBands(int $first, int $count): self
-    {
-        return $this->then('extract_band', [$first], ['n' => $count]);
-    }
-
-    public function join(self $bands): self
-    {
-        return self::make('bandjoin', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_bandjoin2($this->pointer, $bands->pointer, $out, ...$tail), []);
-    }
-
-    public function raisedTo(float $power): self
-    {
-        return $this->then('math2_const1', [self::POWER, $power]);
-    }
-
-    public function plus(self $other): self
-    {
-        return $this->with('add', $other);
-    }
-
-    public function minus(self $other): self
-    {
-        return $this->with('subtract', $other);
-    }
-
-    public function multipliedBy(self $other): self
-    {
-        return $this->with('multiply', $other);
-    }
-
-    public function dividedBy(self $other): self
-    {
-        return $this->with('divide', $other);
-    }
-
-    /** Every sample so many times, and so much more. */
-    public function linear(float $times, float $more): self
-    {
-        return $this->then('linear1', [$times, $more]);
-    }
-
-    /** Sample by sample, both images' together. */
-    private function with(string $operation, self $other): self
-    {
-        return self::make($operation, fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$operation}"}($this->pointer, $other->pointer, $out, ...$tail), []);
-    }
-
-    /**
-     * Every band of the result is a sum of all bands, each so many times.
-     *
-     * @param non-empty-list<list<float>> $rows for each new band, how often each old one is taken
-     */
-    public function recombined(array $rows): self
-    {
-        $matrix = self::matrix($rows);
-
-        return self::make('recomb', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_recomb($this->pointer, $out, $matrix->pointer, ...$tail), []);
-    }
-
-    /**
-     * Every sample is a sum of those beside it in its row; beyond the edges, the last one goes on.
-     *
-     * @param non-empty-list<float> $weights from left to right, an odd number of them
-     */
-    public function convolvedAcross(array $weights): self
-    {
-        $mask = self::matrix([$weights]);
-
-        return self::make('conv', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_conv($this->pointer, $out, $mask->pointer, ...$tail), []);
-    }
-
     /** Bands laid side by side: a pixel of so many times as many bands becomes so many pixels. */
     public function unfolded(int $factor): self
     {
@@ -408,46 +320,6 @@ final class Image
         $across = intdiv($this->size()->width * $factor, $side) + 1;
 
         return $this->then('bandunfold', [], ['factor' => $factor])->then('tilecache', [], ['tile-width' => $side, 'tile-height' => self::TILE, 'max-tiles' => 3 * $across, 'threaded' => 1]);
-    }
-
-    /** @param non-empty-list<list<float>> $rows */
-    private static function matrix(array $rows): self
-    {
-        return self::ofBytes(pack('e*', ...array_merge(...$rows)), new PixelSize(max(1, \count($rows[0])), \count($rows)), 1, Interpretation::Multiband, BandFormat::Double);
-    }
-
-    /** The largest difference of two samples at the same place. */
-    public function farthestFrom(self $other): float
-    {
-        return $this->minus($other)->then('abs')->number('max');
-    }
-
-    /** 255 where it is more than so many levels over another image of its size, 0 elsewhere. */
-    public function isOver(self $other, float $levels): self
-    {
-        return $this->minus($other)->then('relational_const1', [self::MORE, $levels]);
-    }
-
-    /** Rounded to the nearest whole number, then stored in another form. */
-    public function roundTo(BandFormat $format): self
-    {
-        return $this->then('rint')->cast($format);
-    }
-
-    public function cast(BandFormat $format): self
-    {
-        return $this->then('cast', [$format->value]);
-    }
-
-    /** Sixteen bits to eight or back, scaled. */
-    public function rescaleTo(BandFormat $format): self
-    {
-        return $this->then('cast', [$format->value], ['shift' => 1]);
-    }
-
-    public function meaning(Interpretation $meaning): self
-    {
-        return $this->then('copy', [], ['interpretation' => $meaning->value]);
     }
 
     /** Without the named notes that came with the file (EXIF, XMP, profile …); its pixels are the same. */
@@ -490,6 +362,21 @@ final class Image
         } finally {
             $vips->g_free($memory);
         }
+    }
+
+    /** @return non-empty-list<int|float> all samples as numbers: of bytes, of sixteen bits, of floating numbers */
+    public function values(): array
+    {
+        /** @var non-empty-list<int|float> $values */
+        $values = array_values(unpack(match ($this->format()) {
+            BandFormat::Byte => 'C*',
+            BandFormat::Short => 'v*',
+            BandFormat::Int => 'V*',
+            BandFormat::Float => 'g*',
+            default => throw VipsFailed::at('values', 'samples of this form are not read'),
+        }, $this->bytes()) ?: []);
+
+        return $values;
     }
 
     /**

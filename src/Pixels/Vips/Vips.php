@@ -61,9 +61,11 @@ final class Vips
         int vips_crop(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
         int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
         int vips_zoom(VipsImage *in, VipsImage **out, int xfac, int yfac, ...);
+        int vips_thumbnail(const char *filename, VipsImage **out, int width, ...);
         int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);
         int vips_colourspace(VipsImage *in, VipsImage **out, int space, ...);
         int vips_icc_transform(VipsImage *in, VipsImage **out, const char *profile, ...);
+        int vips_icc_import(VipsImage *in, VipsImage **out, ...);
         int vips_flatten(VipsImage *in, VipsImage **out, ...);
         int vips_premultiply(VipsImage *in, VipsImage **out, ...);
         int vips_unpremultiply(VipsImage *in, VipsImage **out, ...);
@@ -73,6 +75,11 @@ final class Vips
         int vips_add(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_multiply(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_linear1(VipsImage *in, VipsImage **out, double a, double b, ...);
+        int vips_linear(VipsImage *in, VipsImage **out, double *a, double *b, int n, ...);
+        int vips_convsep(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
+        int vips_gaussnoise(VipsImage **out, int width, int height, ...);
+        int vips_rank(VipsImage *in, VipsImage **out, int width, int height, int index, ...);
+        int vips_hist_find(VipsImage *in, VipsImage **out, ...);
         int vips_divide(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_math2_const1(VipsImage *in, VipsImage **out, int math2, double value, ...);
         int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
@@ -102,6 +109,8 @@ final class Vips
         int vips_pngsave(VipsImage *in, const char *filename, ...);
         int vips_tiffsave(VipsImage *in, const char *filename, ...);
         int vips_webpsave(VipsImage *in, const char *filename, ...);
+        int vips_vipssave(VipsImage *in, const char *filename, ...);
+        int vips_vipsload(const char *filename, VipsImage **out, ...);
         C;
 
     private static ?\FFI $library = null;

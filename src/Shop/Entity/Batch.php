@@ -7,6 +7,7 @@ namespace Snugfit\Shop\Entity;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\ORM\Mapping as ORM;
+use Snugfit\Core\Record;
 
 /** A set of artworks that travel together, and the products they are wanted on. */
 #[ORM\Entity]
@@ -27,6 +28,10 @@ class Batch
     /** @var list<string> */
     #[ORM\Column]
     private array $productCodes = [];
+
+    /** @var array<string, mixed> */
+    #[ORM\Column(options: ['default' => '{}'])]
+    private array $settings = [];
 
     /** @var Collection<int, BatchArtwork> */
     #[ORM\OneToMany(targetEntity: BatchArtwork::class, mappedBy: 'batch', cascade: ['persist'])]
@@ -77,6 +82,16 @@ class Batch
     public function chooseProducts(array $codes): void
     {
         $this->productCodes = array_values(array_unique($codes));
+    }
+
+    public function settings(): BatchSettings
+    {
+        return BatchSettings::fromRecord(Record::of($this->settings, 'a batch\'s settings'));
+    }
+
+    public function settle(BatchSettings $settings): void
+    {
+        $this->settings = $settings->toArray();
     }
 
     /** @return list<BatchArtwork> those that are not removed, by folder and name, as people look for them */

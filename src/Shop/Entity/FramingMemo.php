@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop\Entity;
 
+use Snugfit\Core\Finish\FinishWishes;
 use Snugfit\Core\Fit\Bled;
 use Snugfit\Core\Fit\Edge;
 use Snugfit\Core\Fit\EnlargePolicy;
@@ -38,6 +39,7 @@ final readonly class FramingMemo
         public bool $alone = false,
         /** The person's choice of enlarging. */
         public ?WayChoice $how = null,
+        public FinishWishes $finish = new FinishWishes(),
     ) {
     }
 
@@ -47,32 +49,37 @@ final readonly class FramingMemo
     ): self {
         return new self(
             $orientation ?? $this->orientation, $framing ?? $this->framing, $excluded ?? $this->excluded, $lookedAt ?? $this->lookedAt, $pose ?? $this->pose,
-            $sits ?? $this->sits, $edge ?? $this->edge, $colour ?? $this->colour, $bled ?? $this->bled, $this->limit, $policy ?? $this->policy, $alone ?? $this->alone, $this->how,
+            $sits ?? $this->sits, $edge ?? $this->edge, $colour ?? $this->colour, $bled ?? $this->bled, $this->limit, $policy ?? $this->policy, $alone ?? $this->alone, $this->how, $this->finish,
         );
     }
 
     /** As it was before anybody moved or zoomed anything. */
     public function withoutFraming(): self
     {
-        return new self($this->orientation, null, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how);
+        return new self($this->orientation, null, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish);
     }
 
     /** @param ?float $limit linear; null leaves it to the product and the kind */
     public function withLimit(?float $limit): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $limit, $this->policy, $this->alone, $this->how);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $limit, $this->policy, $this->alone, $this->how, $this->finish);
     }
 
     /** @param ?WayChoice $how null leaves it to what suits the picture */
     public function withHow(?WayChoice $how): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $how);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $how, $this->finish);
+    }
+
+    public function withFinish(FinishWishes $finish): self
+    {
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $finish);
     }
 
     /** How another sits, with what concerns this product alone kept. */
     public function sittingAs(self $other): self
     {
-        return new self($other->orientation, $other->framing, $this->excluded, $other->lookedAt, $other->pose, $other->sits, $other->edge, $other->colour, $other->bled, $this->limit, $this->policy, $this->alone, $this->how);
+        return new self($other->orientation, $other->framing, $this->excluded, $other->lookedAt, $other->pose, $other->sits, $other->edge, $other->colour, $other->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish);
     }
 
     /** @return array<string, mixed> */
@@ -94,6 +101,7 @@ final readonly class FramingMemo
             'policy' => $this->policy->value,
             'alone' => $this->alone,
             'how' => $this->how?->code(),
+            ...($this->finish->isSilent() ? [] : ['finish' => $this->finish->toArray()]),
         ];
     }
 
@@ -117,6 +125,7 @@ final readonly class FramingMemo
             EnlargePolicy::tryFrom($text('policy')) ?? EnlargePolicy::ToTarget,
             $record->has('alone') && $record->bool('alone'),
             WayChoice::ofCode($text('how')),
+            $record->has('finish') ? FinishWishes::fromRecord($record->record('finish')) : new FinishWishes(),
         );
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Web\TestStrip;
 
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeWriter;
@@ -165,9 +164,7 @@ final class StripController extends AbstractController
     private function recipe(PlacedArtwork $placed, WayChoice $how): ?Recipe
     {
         try {
-            $recipe = $this->recipes->recipeFor($placed->placement, $placed->artwork->facts());
-
-            return new Recipe($recipe->frame, new Enlarge($how, $recipe->enlarge->to), $recipe->write);
+            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts())->enlargedBy($how)->unmounted();
         } catch (ImpossibleRecipe) {
             return null;
         }

@@ -8,10 +8,10 @@ use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Delivery\Manifest;
 use Snugfit\Core\Delivery\ManifestEntry;
 use Snugfit\Core\Delivery\NameBook;
-use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Delivery\NameContext;
 use Snugfit\Core\Delivery\Preflight;
 use Snugfit\Core\Delivery\PrintFileFacts;
-use Snugfit\Core\Delivery\SafeName;
+use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Fit\Planner;
 use Snugfit\Core\Fit\Wishes;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
@@ -124,7 +124,7 @@ final class FolderMaker
     private function plan(FolderOrder $order, array $masters, DeliveryFolder $delivery): array
     {
         $names = new NameBook();
-        $template = new NameTemplate();
+        $today = new \DateTimeImmutable();
         $wanted = [];
         foreach ($masters as $master => [$path, $facts]) {
             $master = (string) $master;
@@ -137,8 +137,8 @@ final class FolderMaker
                     continue;
                 }
                 try {
-                    $recipe = $this->recipes->recipeFor($placement, $facts, $order->format, $order->how);
-                } catch (ImpossibleRecipe $e) {
+                    $recipe = $this->recipes->recipeFor($placement, $facts, $order->wishesFor($placement));
+                } catch (ImpossibleRecipe|ImpossibleFinish $e) {
                     $this->entries[] = ManifestEntry::wanted($master, $facts->sha256, $placement, null)->notMade($e->getMessage());
                     $this->failures[] = \sprintf('%s on %s: %s', $master, $product->code, $e->getMessage());
                     continue;
@@ -151,12 +151,9 @@ final class FolderMaker
                     $names->reserve($standing->output['path'] ?? '');
                     continue;
                 }
-                $folder = \dirname($master);
-                $name = $names->claim(
-                    '.' === $folder ? '' : SafeName::folder($folder), $template->name($master, $placement->product, $placement->output),
-                    $recipe->write->format->extension(), static fn (string $path): bool => $delivery->isForeign($path, $entry),
-                );
-                $wanted[] = new WantedFile($index, $entry, $path, $recipe, $product->maxBytes, $name);
+                [$folder, $name] = $order->name->path($master, $placement->product, $placement->output, new NameContext($today, $index + 1));
+                $name = $names->claim($folder, $name, $recipe->write->format->extension(), static fn (string $path): bool => $delivery->isForeign($path, $entry));
+                $wanted[] = new WantedFile($index, $entry, $path, $recipe, $order->wishes->mostBytes($product->maxBytes), $name);
             }
         }
 

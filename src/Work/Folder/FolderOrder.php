@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Folder;
 
-use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Product\Product;
-use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Recipe\MakingWishes;
 
 /** What is wanted of a folder. */
 final readonly class FolderOrder
@@ -16,12 +17,16 @@ final readonly class FolderOrder
         public string $folder,
         public string $out,
         public array $products,
-        /** The products' own where null. */
-        public ?Format $format,
         /** Files in work at a time. */
         public int $jobs,
-        /** How to enlarge; what suits each picture where null. */
-        public ?WayChoice $how = null,
+        public MakingWishes $wishes = new MakingWishes(),
+        public NameTemplate $name = new NameTemplate(),
     ) {
+    }
+
+    /** The wishes for all, as far as they suit this picture. */
+    public function wishesFor(Placement $placement): MakingWishes
+    {
+        return $this->wishes->finishedBy($this->wishes->finish->amongMany($placement->artwork->kind));
     }
 }

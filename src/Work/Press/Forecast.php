@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Press;
 
+use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeWriter;
@@ -35,8 +36,8 @@ final readonly class Forecast
                 continue;
             }
             try {
-                $wanted[] = [$this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), how: $placed->sitting->how()), $placed->artwork->master(), 1.0];
-            } catch (ImpossibleRecipe) {
+                $wanted[] = [$this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking()), $placed->artwork->master(), 1.0];
+            } catch (ImpossibleRecipe|ImpossibleFinish) {
                 continue;
             }
         }

@@ -20,8 +20,8 @@ final class Pace
     private const MEMORY = 60;
 
     /** Until there is something to learn from: bytes and seconds for a million pixels. */
-    private const BYTES = ['jpeg' => 600_000.0, 'png' => 1_200_000.0, 'tiff' => 1_500_000.0];
-    private const SECONDS = ['jpeg' => 0.06, 'png' => 0.25, 'tiff' => 0.12];
+    private const BYTES = ['jpeg' => 600_000.0, 'png' => 1_200_000.0, 'tiff' => 1_500_000.0, 'webp' => 300_000.0, 'pdf' => 600_000.0];
+    private const SECONDS = ['jpeg' => 0.06, 'png' => 0.25, 'tiff' => 0.12, 'webp' => 0.35, 'pdf' => 0.06];
 
     /** @var ?array<string, array{bytes: float, seconds: float}> by format, for a million pixels */
     private ?array $learnt = null;
@@ -120,7 +120,7 @@ final class Pace
         $frame = $recipe->frame;
         $times = $recipe->enlarge->passesFrom($frame->crop->size())->doublings;
 
-        return 0 === $times ? [] : $this->doublings->waiting($frame->picture, $master, $this->doubler($recipe), $times, $frame->pose->uprightOf($frame->crop, $frame->picture));
+        return 0 === $times ? [] : $this->doublings->waiting($frame->picture, $recipe->preparedName($master), $this->doubler($recipe), $times, $frame->pose->uprightOf($frame->crop, $frame->picture));
     }
 
     private function doubler(Recipe $recipe): LearnedDoubler

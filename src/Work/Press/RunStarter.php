@@ -7,8 +7,8 @@ namespace Snugfit\Work\Press;
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Delivery\ManifestEntry;
 use Snugfit\Core\Delivery\NameBook;
-use Snugfit\Core\Delivery\NameTemplate;
-use Snugfit\Core\Delivery\SafeName;
+use Snugfit\Core\Delivery\NameContext;
+use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeWriter;
@@ -60,8 +60,8 @@ final readonly class RunStarter
         $recipe = null;
         $failure = null;
         try {
-            $recipe = null === $placement->output ? null : $this->recipes->recipeFor($placement, $artwork->facts(), how: $placed->sitting->how());
-        } catch (ImpossibleRecipe $e) {
+            $recipe = null === $placement->output ? null : $this->recipes->recipeFor($placement, $artwork->facts(), $placed->sitting->wishesOfMaking());
+        } catch (ImpossibleRecipe|ImpossibleFinish $e) {
             $failure = $e->getMessage();
         }
         $master = '' === $artwork->folder() ? $artwork->fileName() : $artwork->folder().'/'.$artwork->fileName();
@@ -78,8 +78,8 @@ final readonly class RunStarter
 
             return;
         }
-        $name = (new NameTemplate())->name($artwork->fileName(), $placement->product, $placement->output);
-        $file->setPath($this->path($names, $earlier, SafeName::folder($artwork->folder()), $name, $recipe->write->format->extension()));
+        [$folder, $name] = $run->batch()->settings()->name->path($master, $placement->product, $placement->output, new NameContext($run->startedAt(), \count($run->files())));
+        $file->setPath($this->path($names, $earlier, $folder, $name, $recipe->write->format->extension()));
     }
 
     /** The same name as before where it still fits, so that a print file made again replaces the old one. */

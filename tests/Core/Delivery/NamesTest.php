@@ -7,6 +7,7 @@ namespace Snugfit\Tests\Core\Delivery;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Delivery\NameBook;
+use Snugfit\Core\Delivery\NameContext;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Delivery\SafeName;
 use Snugfit\Core\Delivery\UnknownWord;
@@ -57,11 +58,22 @@ final class NamesTest extends TestCase
     {
         $output = new Output(new PixelSize(3508, 2480), Ppi::of(300));
         $product = Catalogue::standard()->product('a4')->turned();
-        self::assertSame('harbour-at-dusk-a4-3508x2480-300ppi', (new NameTemplate())->name('in/harbour at dusk.JPG', $product, $output));
-        self::assertSame('landscape-shop', (new NameTemplate('{orientation}-shop'))->name('x.png', $product, $output));
-        $this->expectException(UnknownWord::class);
-        $this->expectExceptionMessage('{size}');
-        new NameTemplate('{artwork}-{size}');
+        $name = static fn (string $template, string $master): array => (new NameTemplate($template))->path($master, $product, $output, new NameContext(new \DateTimeImmutable('2026-03-09'), 7));
+        self::assertSame(['in', 'harbour-at-dusk-a4-3508x2480-300ppi'], $name(NameTemplate::USUAL, 'in/harbour at dusk.JPG'), 'the master\'s folder is kept');
+        self::assertSame(['', 'landscape-shop'], $name('{orientation}-shop', 'x.png'));
+        self::assertSame(['', 'x-297x210mm-2026-03-09-007'], $name('{artwork}-{size}-{date}-{counter}', 'x.png'));
+        self::assertSame(['a4/spring', 'x'], $name('{product}/{folder}/{artwork}', 'spring/x.png'), 'a template with folders makes its own');
+        self::assertSame(['a4', 'x'], $name('{product}/{folder}/{artwork}', 'x.png'), 'a master that lay in none');
+        self::assertSame(['etc', 'passwd'], $name('../../etc/passwd', 'x.png'), 'no way upwards');
+        self::assertSame(['', '8x12in'], (new NameTemplate('{size}'))->path('x.png', Catalogue::standard()->product('8x12'), $output, new NameContext(new \DateTimeImmutable(), 1)));
+        foreach (['{artwork}-{shelf}' => '{shelf}', ' / ' => 'a name'] as $template => $why) {
+            try {
+                new NameTemplate($template);
+                self::fail($template);
+            } catch (UnknownWord $e) {
+                self::assertStringContainsString($why, $e->getMessage());
+            }
+        }
     }
 
     public function test_two_files_of_one_name_get_two_names(): void

@@ -16,6 +16,7 @@ use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\MakingWishes;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Core\Recipe\Way;
@@ -28,7 +29,7 @@ final class RecipeTest extends TestCase
     public function test_the_canonical_form_is_fixed_to_the_byte(): void
     {
         // A change here gives every stored print file another name: raise the edition when pixels change, not otherwise.
-        $json = '{"edition":1,"enlarge":{"height":1800,"way":"lanczos","width":1200},"frame":{"crop":{"height":600,"width":400,"x":10,"y":0},'
+        $json = '{"edition":2,"enlarge":{"height":1800,"way":"lanczos","width":1200},"frame":{"crop":{"height":600,"width":400,"x":10,"y":0},'
             .'"picture":{"height":600,"width":420}},"write":{"bits":8,"format":"jpeg","matte":"ffffff","ppi":"300.000000","quality":95,"transparent":false}}';
         self::assertSame($json, $this->recipe()->canonicalJson());
         self::assertSame(hash('sha256', $json), $this->recipe()->hash());
@@ -79,7 +80,7 @@ final class RecipeTest extends TestCase
 
     private function write(\Snugfit\Core\Artwork\MasterFacts $facts, \Snugfit\Core\Product\Product $product, ?Format $format = null): Recipe
     {
-        return (new RecipeWriter())->recipeFor((new Planner())->plan($facts->artwork(), $product, Wishes::none()), $facts, $format);
+        return (new RecipeWriter())->recipeFor((new Planner())->plan($facts->artwork(), $product, Wishes::none()), $facts, new MakingWishes($format));
     }
 
     private function recipe(): Recipe

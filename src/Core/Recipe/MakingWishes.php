@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Recipe;
+
+use Snugfit\Core\Delivery\Compression;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\Intent;
+use Snugfit\Core\Delivery\OutputColour;
+use Snugfit\Core\Delivery\Profile;
+use Snugfit\Core\Delivery\SizeLimit;
+use Snugfit\Core\Finish\FinishWishes;
+
+/** What a person asked of the making beside the framing; null leaves it to the product and the picture. */
+final readonly class MakingWishes
+{
+    public function __construct(
+        public ?Format $format = null,
+        public ?WayChoice $how = null,
+        public FinishWishes $finish = new FinishWishes(),
+        public ?Profile $profile = null,
+        public ?Intent $intent = null,
+        public ?bool $blackPoint = null,
+        /** Beside the product's own; the smaller one counts. */
+        public ?int $maxBytes = null,
+        public ?int $quality = null,
+        public int $leastQuality = SizeLimit::LEAST_QUALITY,
+        /** Six hexadecimal digits. */
+        public ?string $matte = null,
+        public ?Compression $compression = null,
+        public bool $cutMarks = false,
+    ) {
+    }
+
+    public static function none(): self
+    {
+        return new self();
+    }
+
+    public function finishedBy(FinishWishes $finish): self
+    {
+        return new self($this->format, $this->how, $finish, $this->profile, $this->intent, $this->blackPoint, $this->maxBytes, $this->quality, $this->leastQuality, $this->matte, $this->compression, $this->cutMarks);
+    }
+
+    public function colour(OutputColour $usual): OutputColour
+    {
+        return new OutputColour($this->profile ?? $usual->profile, $this->intent ?? $usual->intent, $this->blackPoint ?? $usual->blackPoint);
+    }
+
+    /** What a file may be at most. */
+    public function mostBytes(?int $ofProduct): ?int
+    {
+        return null === $this->maxBytes || null === $ofProduct ? $this->maxBytes ?? $ofProduct : min($this->maxBytes, $ofProduct);
+    }
+}

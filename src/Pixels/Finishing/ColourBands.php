@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Finishing;
+
+use Snugfit\Pixels\Vips\Image;
+
+/** Changes a picture's colour and leaves its transparency and its depth as they are; what comes out is rounded once. */
+final class ColourBands
+{
+    /** @param \Closure(Image): Image $change gets the colour alone; may give any number format in the same range */
+    public static function changed(Image $picture, \Closure $change): Image
+    {
+        [$format, $meaning] = [$picture->format(), $picture->interpretation()];
+        if (!$picture->hasAlpha()) {
+            $changed = $change($picture);
+
+            return ($changed->format() === $format ? $changed : $changed->roundTo($format))->meaning($meaning);
+        }
+        $colours = $picture->bands() - 1;
+        $changed = $change($picture->extractBands(0, $colours)->meaning($meaning));
+
+        return ($changed->format() === $format ? $changed : $changed->roundTo($format))->join($picture->extractBands($colours, 1))->meaning($meaning);
+    }
+}

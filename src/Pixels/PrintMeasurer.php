@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels;
+
+use Snugfit\Core\Delivery\PrintMeasures;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+
+/** A written print file beside its plan -> what preflight asks of its pixels. */
+final readonly class PrintMeasurer
+{
+    /** Side of the windows that are looked at for halos. */
+    private const WINDOW = 192;
+
+    /** Share of a window's pixels that may swing further than what is reported: single pixels of noise are no halo. */
+    private const ODD_ONES = 0.005;
+
+    public function __construct(private PrintPicture $pictures)
+    {
+    }
+
+    /** @param string $file of the written picture; of a PDF, the one on its page */
+    public function measure(Master $master, Recipe $recipe, string $file): PrintMeasures
+    {
+        $part = $recipe->mount->lay->part ?? PixelWindow::whole($recipe->size());
+        $matte = $recipe->write->matte;
+        $likeness = Likeness::between(PlanPreview::of($master, $recipe->frame, $matte), PlanPreview::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte))->ssim;
+
+        return new PrintMeasures(
+            round($likeness, 4),
+            null === $recipe->finish->guard ? null : self::atExtremes(PrintFileReader::picture($file, true)->crop($part)),
+            null === $recipe->finish->sharpen ? null : $this->halo($master, $recipe, PrintFileReader::picture($file, false)->crop($part)),
+        );
+    }
+
+    /** Share of the samples of colour that are black or white to the last level. */
+    private static function atExtremes(Image $picture): float
+    {
+        $colour = $picture->hasAlpha() ? $picture->extractBands(0, $picture->bands() - 1) : $picture;
+        [$ends, $all] = [0, 0];
+        foreach ($colour->counts() as $counts) {
+            $ends += $counts[0] + ($counts[\count($counts) - 1] ?? 0) * (\count($counts) >= (8 === PrintColour::bitsOf($colour) ? 256 : 65536) ? 1 : 0);
+            $all += array_sum($counts);
+        }
+
+        return round($ends / max(1, $all), 6);
+    }
+
+    /** How far the print swings beyond the brightest and the darkest that is near in the same print unsharpened, in levels of 255. */
+    private function halo(Master $master, Recipe $recipe, Image $picture): float
+    {
+        $plain = $recipe->finishedBy($recipe->finish->withoutPrintSteps());
+        $most = 0.0;
+        foreach (self::windows($recipe->enlarge->to) as $window) {
+            $before = self::bright($this->pictures->patch($master, $plain, $window));
+            $after = self::bright(PrintColour::toSrgb($picture->crop($window)));
+            $reach = 2 * (int) ceil($recipe->finish->sharpen?->radius->asPixels() ?? 1.0) + 1;
+            $over = $after->minus($before->ranked($reach, $reach * $reach - 1))->positivePart()->plus($before->ranked($reach, 0)->minus($after)->positivePart());
+            $values = $over->cast(BandFormat::Float)->values();
+            rsort($values);
+            $most = max($most, $values[(int) (self::ODD_ONES * \count($values))]);
+        }
+
+        return round($most, 1);
+    }
+
+    /** @return list<PixelWindow> a few across the picture */
+    private static function windows(PixelSize $size): array
+    {
+        [$width, $height] = [min(self::WINDOW, $size->width), min(self::WINDOW, $size->height)];
+        $at = static fn (float $x, float $y): PixelWindow => new PixelWindow((int) (($size->width - $width) * $x), (int) (($size->height - $height) * $y), $width, $height);
+
+        return [$at(0.5, 0.5), $at(0.25, 0.3), $at(0.75, 0.7)];
+    }
+
+    private static function bright(Image $picture): Image
+    {
+        $bytes = BandFormat::Byte === $picture->format() ? $picture : $picture->colourspace(Interpretation::Srgb);
+
+        return ($bytes->bands() < 3 ? $bytes->extractBands(0, 1) : $bytes->extractBands(0, 3)->cast(BandFormat::Float)->recombined([[0.299, 0.587, 0.114]]))->cast(BandFormat::Float);
+    }
+}

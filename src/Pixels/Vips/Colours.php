@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Vips;
+
+/** What an image's samples mean, and its bands. */
+trait Colours
+{
+    public function colourspace(Interpretation $space): self
+    {
+        return $this->then('colourspace', [$space->value]);
+    }
+
+    /** Through the embedded profile to another; $fallback names the profile of an image that brings none. */
+    public function fromEmbedded(string $to, int $bits, string $fallback): self
+    {
+        // Relative colorimetric with black-point compensation: common practice for photographs.
+        return $this->then('icc_transform', [$to], ['embedded' => 1, 'input-profile' => $fallback, 'intent' => 1, 'black-point-compensation' => 1, 'depth' => $bits]);
+    }
+
+    /**
+     * From one profile to another, which is then embedded. Each is a file or a name that libvips knows.
+     *
+     * @param int $intent VipsIntent
+     * @param int $bits   8 or 16
+     */
+    public function icc(string $from, string $to, int $intent, bool $blackPoint, int $bits): self
+    {
+        return $this->then('icc_transform', [$to], ['input-profile' => $from, 'intent' => $intent, 'black-point-compensation' => $blackPoint ? 1 : 0, 'depth' => $bits]);
+    }
+
+    /** By a profile to CIE Lab, as floating numbers. */
+    public function iccToLab(string $profile, int $intent, bool $blackPoint): self
+    {
+        return $this->then('icc_import', [], ['input-profile' => $profile, 'intent' => $intent, 'black-point-compensation' => $blackPoint ? 1 : 0]);
+    }
+
+    /** From sRGB to another profile, which is embedded: a file, or one that libvips brings, such as "cmyk" or "p3". */
+    public function toProfile(string $profile): self
+    {
+        return $this->then('icc_transform', [$profile], ['input-profile' => 'srgb', 'intent' => 1, 'depth' => 8]);
+    }
+
+    /** @param array{float, float, float} $matte */
+    public function flatten(array $matte): self
+    {
+        return $this->withDoubles($matte, fn (\FFI\CData $background): self => $this->then('flatten', [], ['background' => $background]));
+    }
+
+    public function premultiply(float $maxAlpha): self
+    {
+        return $this->then('premultiply', [], ['max-alpha' => $maxAlpha]);
+    }
+
+    public function unpremultiply(float $maxAlpha): self
+    {
+        return $this->then('unpremultiply', [], ['max-alpha' => $maxAlpha]);
+    }
+
+    public function extractBands(int $first, int $count): self
+    {
+        return $this->then('extract_band', [$first], ['n' => $count]);
+    }
+
+    public function join(self $bands): self
+    {
+        return self::make('bandjoin', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_bandjoin2($this->pointer, $bands->pointer, $out, ...$tail), []);
+    }
+
+    public function meaning(Interpretation $meaning): self
+    {
+        return $this->then('copy', [], ['interpretation' => $meaning->value]);
+    }
+}

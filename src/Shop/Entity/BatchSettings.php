@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop\Entity;
+
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Delivery\UnknownWord;
+use Snugfit\Core\Finish\FinishWishes;
+use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Record;
+
+/** What a person asked of a whole batch: how its pictures are finished, and how its print files are named and written. */
+final readonly class BatchSettings
+{
+    public const WHITE = 'ffffff';
+
+    public function __construct(
+        public FinishWishes $finish = new FinishWishes(),
+        public NameTemplate $name = new NameTemplate(),
+        /** What transparent artwork is laid on where a file keeps no transparency; null where nobody was asked yet. */
+        public ?string $matte = null,
+        public bool $cutMarks = false,
+    ) {
+        if (null !== $matte && 1 !== preg_match('/^[0-9a-f]{6}$/', $matte)) {
+            throw ImpossibleRecipe::matte($matte);
+        }
+    }
+
+    public function finishedBy(FinishWishes $finish): self
+    {
+        return new self($finish, $this->name, $this->matte, $this->cutMarks);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            ...($this->finish->isSilent() ? [] : ['finish' => $this->finish->toArray()]),
+            ...(NameTemplate::USUAL === $this->name->template ? [] : ['name' => $this->name->template]),
+            ...(null === $this->matte ? [] : ['matte' => $this->matte]),
+            ...($this->cutMarks ? ['cut_marks' => true] : []),
+        ];
+    }
+
+    /** What a record does not hold is as usual. */
+    public static function fromRecord(Record $record): self
+    {
+        try {
+            $name = new NameTemplate($record->optionalString('name') ?? NameTemplate::USUAL);
+        } catch (UnknownWord) {
+            // From an edition that knew other words.
+            $name = new NameTemplate();
+        }
+
+        return new self(
+            $record->has('finish') ? FinishWishes::fromRecord($record->record('finish')) : new FinishWishes(), $name,
+            $record->optionalString('matte'), $record->has('cut_marks') && $record->bool('cut_marks'),
+        );
+    }
+}

@@ -1,0 +1,237 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Pixels;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Finish\Finish;
+use Snugfit\Core\Finish\Marks;
+use Snugfit\Core\Finish\Stroke;
+use Snugfit\Core\Finish\ToneGuard;
+use Snugfit\Core\Fit\Edge;
+use Snugfit\Core\Fit\Lay;
+use Snugfit\Core\Fit\Pose;
+use Snugfit\Core\Fit\Turn;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\Mount;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Record;
+use Snugfit\Pixels\Finishing\MarkMask;
+use Snugfit\Pixels\Master;
+use Snugfit\Pixels\PrintFileMaker;
+use Snugfit\Pixels\PrintMeasurer;
+use Snugfit\Pixels\PrintPicture;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Kernel;
+
+/** Finishing's pixels beside the formulas in Core and beside what was not finished. */
+final class FinishedPrintTest extends PixelTestCase
+{
+    #[DataProvider('depths')]
+    public function test_the_tone_guard_moves_every_level_as_its_formula_says(int $bits): void
+    {
+        $this->tool('convert', '-size', '4x4096', 'gradient:black-white', '-rotate', '90', '-depth', (string) $bits, 16 === $bits ? 'PNG48:in.png' : 'PNG24:in.png');
+        [$before, $after] = [$this->values('in.png'), $this->values(basename($this->finished('in.png', ['guard' => ['black' => 2, 'white' => 1.5]], Format::Png)))];
+        $guard = new ToneGuard(2, 1.5);
+        $most = 16 === $bits ? 65535 : 255;
+        foreach ($before as $i => $value) {
+            self::assertEqualsWithDelta($guard->apply($value, $most), $after[$i], 0.51);
+        }
+        self::assertSame([(int) round(0.02 * $most), (int) round(0.985 * $most)], [min($after), max($after)]);
+        // No level is lost that the range has room for: 96.5 % of them.
+        self::assertGreaterThan(0.96 * \count(array_unique($before)), \count(array_unique($after)));
+    }
+
+    /** @return iterable<array{int}> */
+    public static function depths(): iterable
+    {
+        yield '8 bits' => [8];
+        yield '16 bits' => [16];
+    }
+
+    public function test_sharpening_changes_nothing_outside_its_marks(): void
+    {
+        $this->picture(new PixelSize(400, 300))->save('png', $this->folder.'/in.png', []);
+        $plain = Image::load('png', $this->finished('in.png', [], Format::Png))->held();
+        $marks = [['points' => [[2500, 5000]], 'radius' => 1000], ['points' => [[7000, 2000], [7000, 8000]], 'radius' => 500]];
+        $sharp = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px'], 'marks' => $marks], Format::Png))->held();
+        $everywhere = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px']], Format::Png))->held();
+        $isIn = static fn (int $x, int $y): bool => hypot($x - 100, $y - 150) < 41 || ($y > 40 && $y < 260 && abs($x - 280) < 21);
+        [$changed, $full] = [0, 0];
+        [$a, $b, $c] = [$plain->bytes(), $sharp->bytes(), $everywhere->bytes()];
+        for ($y = 0; $y < 300; ++$y) {
+            for ($x = 0; $x < 400; ++$x) {
+                $at = 3 * ($y * 400 + $x);
+                $isSame = substr($a, $at, 3) === substr($b, $at, 3);
+                if (!$isIn($x, $y)) {
+                    self::assertTrue($isSame, "$x, $y lies outside");
+                } elseif (!$isSame) {
+                    ++$changed;
+                }
+                if (hypot($x - 100, $y - 150) < 10) {
+                    self::assertSame(substr($c, $at, 3), substr($b, $at, 3), 'in the middle of a dab it is as everywhere');
+                    ++$full;
+                }
+            }
+        }
+        self::assertGreaterThan(2000, $changed);
+        self::assertGreaterThan(250, $full);
+    }
+
+    public function test_marks_follow_the_picture_however_it_is_held(): void
+    {
+        $marks = new Marks([new Stroke([[0.25, 0.5]], 0.1)]);
+        $picture = new PixelSize(400, 300);
+        // The dab at (100, 150): turned clockwise, the picture is 300 × 400 and the point lies at (150, 100); mirrored, at 300.
+        foreach ([[new Pose(Turn::Right), new PixelSize(300, 400), 150, 100], [new Pose(flip: true), $picture, 300, 150], [new Pose(tilt: 10), $picture, 200 - 100 * cos(deg2rad(10)), 150 - 100 * sin(deg2rad(10))]] as [$pose, $size, $x, $y]) {
+            $window = 0.0 === $pose->tilt ? PixelWindow::whole($size) : new PixelWindow(75, 55, 250, 190);
+            $mask = (new MarkMask($marks))->over(new Frame($picture, $window, $pose), $window->size()->times(2));
+            $values = $mask->values();
+            [$sum, $across, $down] = [0.0, 0.0, 0.0];
+            foreach ($values as $i => $value) {
+                $sum += $value;
+                $across += $value * ($i % (2 * $window->width) + 0.5);
+                $down += $value * (intdiv($i, 2 * $window->width) + 0.5);
+            }
+            if (0.0 === $pose->tilt) {
+                self::assertEqualsWithDelta([$x, $y], [$across / $sum / 2 + $window->x, $down / $sum / 2 + $window->y], 0.5);
+            } else {
+                self::assertGreaterThan(0.9, max($values), 'the dab is in the tilted window');
+            }
+        }
+    }
+
+    public function test_taking_away_takes_away(): void
+    {
+        $grid = (new MarkMask(new Marks([new Stroke([[0.5, 0.5]], 0.2), new Stroke([[0.5, 0.5]], 0.3, true)])))->grid(new PixelSize(200, 200));
+        self::assertLessThan(20, max($grid->values()));
+        self::assertSame(255, max((new MarkMask(new Marks([new Stroke([[0.5, 0.5]], 0.2)])))->grid(new PixelSize(200, 200))->values()));
+    }
+
+    public function test_grain_deviates_as_wished_in_the_middle_and_not_at_the_ends(): void
+    {
+        $this->tool('convert', '-size', '300x300', 'xc:gray(50%)', '-size', '300x100', 'xc:black', 'xc:white', '-append', '-depth', '8', 'PNG24:in.png');
+        foreach (['1px', '4px'] as $size) {
+            $grained = Image::load('png', $this->finished('in.png', ['grain' => ['amount' => 4, 'size' => $size]], Format::Png))->held();
+            $middle = $grained->crop(new PixelWindow(0, 0, 300, 300))->extractBands(0, 1)->values();
+            self::assertEqualsWithDelta(10.2, $this->deviation($middle), 0.6, $size);
+            self::assertSame([0, 255], [max($grained->crop(new PixelWindow(0, 300, 300, 100))->values()), min($grained->crop(new PixelWindow(0, 400, 300, 100))->values())]);
+        }
+        $bytes = file_get_contents($this->finished('in.png', ['grain' => ['amount' => 4, 'size' => '4px']], Format::Png));
+        self::assertSame($bytes, file_get_contents($this->finished('in.png', ['grain' => ['amount' => 4, 'size' => '4px']], Format::Png)), 'the same recipe gives the same grain');
+    }
+
+    public function test_clean_up_takes_noise_and_keeps_edges(): void
+    {
+        $this->tool('convert', '-size', '200x200', 'xc:gray(40%)', 'xc:gray(75%)', '+append', '-seed', '5', '-attenuate', '0.15', '+noise', 'Gaussian', '-colorspace', 'gray', '-depth', '8', 'PNG24:in.png');
+        $noise = fn (string $file): float => $this->deviation(Image::load('png', $file)->crop(new PixelWindow(20, 20, 150, 150))->extractBands(0, 1)->values());
+        $edge = static function (string $file): float {
+            $row = Image::load('png', $file)->crop(new PixelWindow(190, 50, 20, 100))->extractBands(0, 1)->resize(new PixelSize(20, 1), Kernel::Linear)->values();
+
+            return $row[11] - $row[8];
+        };
+        $clean = $this->finished('in.png', ['clean' => 30], Format::Png);
+        self::assertLessThan(0.5 * $noise($this->folder.'/in.png'), $noise($clean));
+        self::assertGreaterThan(0.9 * $edge($this->folder.'/in.png'), $edge($clean));
+    }
+
+    public function test_tidying_balances_a_cast_and_uses_the_range(): void
+    {
+        $this->tool('convert', '-size', '200x100', 'gradient:gray(8%)-gray(94%)', '-colorspace', 'sRGB', '-type', 'TrueColor', '-channel', 'R', '-evaluate', 'add', '3%', '-channel', 'B', '-evaluate', 'subtract', '3%', '+channel', '-depth', '8', 'PNG24:in.png');
+        $mean = static fn (string $file, int $band): float => Image::load('png', $file)->extractBands($band, 1)->average();
+        $tidy = $this->finished('in.png', ['tidy' => 100], Format::Png);
+        self::assertGreaterThan(12, $mean($this->folder.'/in.png', 0) - $mean($this->folder.'/in.png', 2));
+        self::assertLessThan(2.5, abs($mean($tidy, 0) - $mean($tidy, 2)));
+        $values = Image::load('png', $tidy)->extractBands(1, 1)->values();
+        self::assertLessThan(4, min($values));
+        self::assertGreaterThan(250, max($values));
+    }
+
+    public function test_a_white_border_stays_the_papers_white(): void
+    {
+        $this->picture(new PixelSize(120, 80))->save('png', $this->folder.'/in.png', []);
+        $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(120, 80), Format::Png)->finishedBy($this->finish(['guard' => ['black' => 2, 'white' => 2]]));
+        $recipe = new Recipe($recipe->frame, $recipe->enlarge, $recipe->write, new Mount(new PixelSize(160, 120), new Lay(new PixelWindow(20, 20, 120, 80), Edge::Colour, 'ffffff')), $recipe->finish);
+        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+        $image = Image::load('png', $this->folder.'/out.png');
+        self::assertSame([255], array_values(array_unique($image->crop(new PixelWindow(0, 0, 160, 20))->values())));
+        self::assertLessThan(251, max($image->crop(new PixelWindow(20, 20, 120, 80))->values()));
+        $measures = (new PrintMeasurer(new PrintPicture($this->folder)))->measure(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png');
+        self::assertSame(0.0, $measures->atExtremes);
+        self::assertGreaterThan(0.9, $measures->likeness);
+    }
+
+    public function test_a_print_that_shows_something_else_is_told(): void
+    {
+        $this->convert('in.png', '-size', '400x300', 'plasma:', '-fill', 'white', '-draw', 'rectangle 40,30 200,90', '-seed', '3', '-depth', '8');
+        $facts = $this->read($this->folder.'/in.png');
+        $whole = $this->recipe($facts, new PixelSize(300, 300), Format::Png, crop: new PixelWindow(0, 0, 300, 300));
+        $measurer = new PrintMeasurer(new PrintPicture($this->folder));
+        $likeness = function (Recipe $made, Recipe $planned) use ($measurer): float {
+            PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $made, $this->folder.'/out.png');
+
+            return $measurer->measure(Master::open($this->folder.'/in.png'), $planned, $this->folder.'/out.png')->likeness;
+        };
+        $with = static fn (PixelWindow $crop, Pose $pose): Recipe => new Recipe(new Frame($facts->size, $crop, $pose), $whole->enlarge, $whole->write);
+        foreach ([new Pose(), new Pose(Turn::Right), new Pose(Turn::Half, true), new Pose(Turn::Left, true)] as $pose) {
+            $posed = $with(new PixelWindow(0, 0, 300, 300), $pose);
+            self::assertGreaterThan(0.9, $likeness($posed, $posed));
+            self::assertLessThan(0.6, $likeness($with(new PixelWindow(0, 0, 300, 300), new Pose(Turn::Right, !$pose->flip)), $posed), 'another pose');
+        }
+        $tilted = $with(new PixelWindow(100, 60, 180, 180), new Pose(tilt: -12));
+        self::assertGreaterThan(0.9, $likeness($tilted, $tilted));
+        self::assertLessThan(0.6, $likeness($with(new PixelWindow(100, 0, 300, 300), new Pose()), $whole), 'another crop');
+    }
+
+    public function test_halos_are_measured(): void
+    {
+        $this->tool('convert', '-size', '100x200', 'xc:gray(30%)', 'xc:gray(70%)', '+append', '-blur', '0x0.5', '-depth', '8', 'PNG24:in.png');
+        $facts = $this->read($this->folder.'/in.png');
+        $halo = function (int $amount) use ($facts): float {
+            $recipe = $this->recipe($facts, $facts->size, Format::Png)->finishedBy($this->finish(['sharpen' => ['amount' => $amount, 'radius' => '2px']]));
+            PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+
+            return (float) (new PrintMeasurer(new PrintPicture($this->folder)))->measure(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png')->halo;
+        };
+        self::assertLessThan(45, $halo(60));
+        self::assertGreaterThan(60, $halo(300));
+    }
+
+    /** @param array<string, mixed> $fields */
+    private function finish(array $fields): Finish
+    {
+        return Finish::fromRecord(Record::of($fields, 'a finish'));
+    }
+
+    /**
+     * @param array<string, mixed> $fields
+     *
+     * @return string the print's path
+     */
+    private function finished(string $name, array $fields, Format $format): string
+    {
+        $facts = $this->read($this->folder.'/'.$name);
+        $path = $this->folder.'/out-'.bin2hex(random_bytes(4)).'.'.$format->extension();
+        PrintFileMaker::in($this->folder)->make($this->folder.'/'.$name, $this->recipe($facts, $facts->size, $format)->finishedBy($this->finish($fields)), $path);
+
+        return $path;
+    }
+
+    /** @return non-empty-list<int|float> one channel */
+    private function values(string $name): array
+    {
+        return Image::load('png', $this->folder.'/'.$name)->extractBands(0, 1)->values();
+    }
+
+    /** @param list<int|float> $values */
+    private function deviation(array $values): float
+    {
+        $mean = array_sum($values) / \count($values);
+
+        return sqrt(array_sum(array_map(static fn (int|float $value): float => ($value - $mean) ** 2, $values)) / \count($values));
+    }
+}
