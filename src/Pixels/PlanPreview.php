@@ -38,7 +38,7 @@ final readonly class PlanPreview
         $size = self::size($frame);
         // As fine as the grid, so that a point stands for the cell round it.
         $side = (int) min(self::SOURCE, max(16, ceil($frame->picture->longSide() * self::GRID / $frame->crop->size()->longSide())));
-        $small = self::grey($master->format->isVector() ? $master->picture()->thumbnail($side) : Image::thumbnailOf($master->path, $side), $matte);
+        $small = self::grey($master->format->isVector() ? $master->drawing($side / $frame->picture->longSide())->held() : Image::thumbnailOf($master->path, $side), $matte);
         $has = $small->size();
         $values = $small->values();
         $bytes = '';

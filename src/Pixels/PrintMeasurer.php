@@ -39,13 +39,17 @@ final readonly class PrintMeasurer
         );
     }
 
-    /** Share of the samples of colour that are black or white to the last level. */
+    /** Share of the samples of colour that are black or white to the last level; of inks, of the pixels that have none at all. */
     private static function atExtremes(Image $picture): float
     {
         $colour = $picture->hasAlpha() ? $picture->extractBands(0, $picture->bands() - 1) : $picture;
+        if (4 === $colour->bands()) {
+            return round($colour->recombined([[1.0, 1.0, 1.0, 1.0]])->isLessThan(0.5)->average() / 255, 6);
+        }
+        $most = (int) Alpha::most($colour);
         [$ends, $all] = [0, 0];
         foreach ($colour->counts() as $counts) {
-            $ends += $counts[0] + ($counts[\count($counts) - 1] ?? 0) * (\count($counts) >= (8 === PrintColour::bitsOf($colour) ? 256 : 65536) ? 1 : 0);
+            $ends += $counts[0] + ($counts[$most] ?? 0);
             $all += array_sum($counts);
         }
 

@@ -19,6 +19,7 @@ test('axe finds nothing in any room, empty or full', async ({ page }) => {
   await page.goto(`/batches/${batch}/fit`);
   paths.framing = await page.locator('.cell > a').first().getAttribute('href');
   paths['test strip'] = paths.framing.replace('framing', 'strip');
+  paths.finish = paths.framing.replace('framing', 'finish');
   paths['two ways'] = `${paths['test strip']}/pair?left=lanczos&right=mitchell&x=0.5&y=0.5`;
   paths['test strip, short'] = paths['test strip'].replace(/[^/]+$/, 'a0');
   await page.getByRole('button', { name: /^Make \d+ print file/ }).click();
@@ -44,7 +45,7 @@ test('no room is wider than the window, down to 768', async ({ page }) => {
   const framing = await page.locator('.cell > a').first().getAttribute('href');
   for (const width of [1280, 1024, 768]) {
     await page.setViewportSize({ width, height: 800 });
-    for (const path of ['/', `/batches/${batch}/intake`, `/batches/${batch}/fit`, framing, framing.replace('framing', 'strip'), `/batches/${batch}/run`, `/batches/${batch}/parcels`, '/shelf', '/shelf/mug']) {
+    for (const path of ['/', `/batches/${batch}/intake`, `/batches/${batch}/fit`, framing, framing.replace('framing', 'strip'), framing.replace('framing', 'finish'), `/batches/${batch}/run`, `/batches/${batch}/parcels`, '/shelf', '/shelf/mug']) {
       await page.goto(path);
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide, `${path} at ${width}`).toBeLessThanOrEqual(width);

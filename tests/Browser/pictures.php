@@ -38,7 +38,7 @@ for ($i = 1; $i <= 20; ++$i) {
     0 === $i % 2 ? $picture->save('png', $name.'.png', []) : $picture->save('jpeg', $name.'.jpg', ['Q' => 95]);
 }
 // A drawing takes its time on a large print, whatever the way of enlarging.
-$discs = implode('', array_map(static fn (int $i): string => sprintf('<circle cx="%d" cy="%d" r="%d" fill="#%06x" opacity="0.6"/>', 97 * $i % 1200, 61 * $i % 800, 20 + $i % 90, 0x123456 * $i % 0xFFFFFF), range(1, 400)));
+$discs = implode('', array_map(static fn (int $i): string => sprintf('<circle cx="%d" cy="%d" r="%d" fill="#%06x" opacity="0.6"/>', 97 * $i % 1200, 61 * $i % 800, 20 + 9 * $i, 0x123456 * $i % 0xFFFFFF), range(1, 12)));
 file_put_contents($folder.'/large.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="800"><rect width="1200" height="800" fill="#0f5c63"/>'.$discs.'</svg>');
 
 $good = (string) file_get_contents($folder.'/good/picture-02.png');

@@ -11,6 +11,12 @@ final readonly class Finding
     {
     }
 
+    /** @return array{subject: string, wanted: string, found: string, passed: bool} */
+    public function toArray(): array
+    {
+        return ['subject' => $this->subject, 'wanted' => $this->wanted, 'found' => $this->found, 'passed' => $this->passed];
+    }
+
     public function sentence(): string
     {
         return $this->passed

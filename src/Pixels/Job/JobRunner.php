@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\Delivery\PrintMeasures;
+use Snugfit\Core\Finish\Marks;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Record;
 use Snugfit\Pixels\Enlarger\BrokenEnlargement;
+use Snugfit\Pixels\Finishing\MarkMask;
 use Snugfit\Pixels\Master;
 use Snugfit\Pixels\MasterReader;
 use Snugfit\Pixels\Onnx\OnnxFailed;
@@ -21,13 +24,20 @@ use Snugfit\Pixels\PrintMeasurer;
 use Snugfit\Pixels\PrintPicture;
 use Snugfit\Pixels\Spot;
 use Snugfit\Pixels\Spots;
+use Snugfit\Pixels\ToneReport;
 use Snugfit\Pixels\UnreadableMaster;
 use Snugfit\Pixels\UnwritablePrintFile;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\WorkingSpace;
 
 /** Does one job inside the child process. */
 final readonly class JobRunner
 {
+    /** Marigold, and how much of it covers the picture where marks are full. */
+    private const MARKED = [[1.0, 224.0], [1.0, 161.0], [1.0, 0.0]];
+    private const VEIL = 0.7;
+
     public function __construct(
         private PrintPicture $pictures,
         private MasterReader $masters = new MasterReader(),
@@ -49,6 +59,8 @@ final readonly class JobRunner
                 'print' => $this->print($job, $tell),
                 'patch' => $this->patch($job),
                 'spots' => $this->spots($job),
+                'tones' => (new ToneReport($this->pictures))->of(Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))),
+                'mask' => $this->mask($job),
                 'check' => $this->printFiles->read($job->string('file'))->toArray(),
                 default => throw new \UnexpectedValueException('There is no such pixel job.'),
             };
@@ -73,6 +85,17 @@ final readonly class JobRunner
         };
         // Lossless: it is there to be judged.
         $patch->save('png', $job->string('target').'.part', ['compression' => 3]);
+        rename($job->string('target').'.part', $job->string('target'));
+
+        return [];
+    }
+
+    /** @return array<string, mixed> */
+    private function mask(Record $job): array
+    {
+        $grid = (new MarkMask(Marks::fromList($job->toArray()['marks'] ?? null)))->grid(new PixelSize($job->int('width'), $job->int('height')));
+        $colour = $grid->linear(0.0, 0.0)->linearByBand(self::MARKED)->cast(BandFormat::Byte);
+        $colour->join($grid->linear(self::VEIL, 0.0)->roundTo(BandFormat::Byte))->meaning(Interpretation::Srgb)->save('png', $job->string('target').'.part', []);
         rename($job->string('target').'.part', $job->string('target'));
 
         return [];

@@ -211,6 +211,12 @@ class BatchArtwork
         return $this->memos[$place] ?? new FramingMemo();
     }
 
+    /** Whether anything was asked of finishing at any of its places. */
+    public function isFinishedByHand(): bool
+    {
+        return [] !== array_filter($this->byPlace(), static fn (BatchFraming $framing): bool => !$framing->memo()->finish->isSilent());
+    }
+
     public function remember(string $place, FramingMemo $memo): void
     {
         $framing = $this->byPlace()[$place] ?? null;

@@ -230,6 +230,6 @@ class PrintFile
     /** @param list<Finding> $findings */
     private function keepFindings(array $findings): void
     {
-        $this->findings = array_map(static fn (Finding $finding): array => ['subject' => $finding->subject, 'wanted' => $finding->wanted, 'found' => $finding->found, 'passed' => $finding->passed], $findings);
+        $this->findings = array_map(static fn (Finding $finding): array => $finding->toArray(), $findings);
     }
 }

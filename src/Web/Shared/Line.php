@@ -83,6 +83,11 @@ final class Line
                 0 === $byEye => 'ways by kind',
                 default => \sprintf('%d chosen by eye', $byEye),
             }, null === $growing ? null : $this->urls->generate('strip', ['batch' => $batch->id(), 'artwork' => $growing->artwork->id(), 'product' => $growing->product->code])),
+            new Station('finish', 'Finish', match (true) {
+                [] === $placed => 'nothing yet',
+                !$batch->settings()->finish->isSilent() => 'set for the batch',
+                default => $this->finished($artworks),
+            }, null === $growing ? null : $this->urls->generate('finish', ['batch' => $batch->id(), 'artwork' => $growing->artwork->id(), 'product' => $growing->product->code])),
             new Station('run', 'Run', match (true) {
                 null === $run => 'not started',
                 $run->isPaused() => \sprintf('paused, %d of %d', \count($made), \count($wanted)),
@@ -92,6 +97,14 @@ final class Line
         ];
 
         return new LineState($stations, $run, \count($placed) - $short, \count($toLookAt), $short, \count($artworks), $count(IntakeState::Reading), \count($made), \count($wanted), $parcels, $this->journal->lastDone($batch)?->what(), $this->next($batch, $artworks, $placed, $run, $parcels));
+    }
+
+    /** @param list<BatchArtwork> $artworks */
+    private function finished(array $artworks): string
+    {
+        $count = \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => $artwork->isFinishedByHand()));
+
+        return 0 === $count ? 'as they are' : \sprintf('%d finished', $count);
     }
 
     /**

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Job;
+
+use Snugfit\Core\Finish\Marks;
+use Snugfit\Core\Measure\PixelSize;
+
+/** Draw marks as a picture to lay over the upright one: marigold where they count. */
+final readonly class MaskJob implements PixelJob
+{
+    public function __construct(public Marks $marks, public PixelSize $picture, public string $target)
+    {
+    }
+
+    public function timeLimit(): float
+    {
+        return 30;
+    }
+
+    public function toArray(): array
+    {
+        return ['job' => 'mask', 'marks' => $this->marks->toList(), 'width' => $this->picture->width, 'height' => $this->picture->height, 'target' => $this->target];
+    }
+}

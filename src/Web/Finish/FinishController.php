@@ -1,0 +1,199 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Finish;
+
+use Snugfit\Core\Delivery\Profile;
+use Snugfit\Core\Finish\Finish;
+use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\Finish\Marks;
+use Snugfit\Core\Finish\Sharpening;
+use Snugfit\Core\MalformedRecord;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\RecipeWriter;
+use Snugfit\Core\Record;
+use Snugfit\Pixels\Job\MaskJob;
+use Snugfit\Pixels\Job\PatchJob;
+use Snugfit\Pixels\Job\PixelJob;
+use Snugfit\Pixels\Job\TonesJob;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\FitSheet;
+use Snugfit\Shop\Journal;
+use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\Shelf;
+use Snugfit\Shop\Vault;
+use Snugfit\Web\TestStrip\StripSpots;
+use Snugfit\Work\Child\PixelBench;
+use Snugfit\Work\Child\PixelWorkFailed;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Finish: what is done to a print's pixels beside enlarging, before and after on the pixels that are printed. */
+#[Route('/batches/{batch<\d+>}/finish/{artwork<\d+>}/{product}')]
+final class FinishController extends AbstractController
+{
+    private const LARGEST_PATCH = 1400;
+
+    public function __construct(
+        private readonly FitSheet $sheet,
+        private readonly Shelf $shelf,
+        private readonly RecipeWriter $recipes,
+        private readonly Journal $journal,
+        private readonly PixelBench $bench,
+        private readonly Vault $vault,
+        private readonly StripSpots $spots,
+    ) {
+    }
+
+    #[Route('', name: 'finish', methods: ['GET'])]
+    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    {
+        $placed = $this->placed($batch, $artwork, $product);
+        $view = $this->view($batch, $placed, $request->query->getString('for', 'picture'));
+        $spots = null === $view['recipe'] || $placed->placement->artwork->isVector ? [] : $this->spots->of($artwork, []);
+        $share = static fn (string $name, float $otherwise): float => is_numeric($request->query->getString($name)) ? max(0.0, min(1.0, (float) $request->query->getString($name))) : $otherwise;
+
+        return $this->render('finish/finish.html.twig', $view + [
+            'products' => $this->sheet->products($batch), 'at' => [$share('x', $spots[0]['x'] ?? 0.5), $share('y', $spots[0]['y'] ?? 0.5)],
+            'hasProof' => Profile::Srgb !== $placed->placement->product->colour->profile,
+        ]);
+    }
+
+    /** A step is set at a place, or left to the wider ones. */
+    #[Route('', name: 'finish_set', methods: ['POST'])]
+    public function set(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    {
+        $placed = $this->placed($batch, $artwork, $product);
+        $places = FinishPlaces::of($placed);
+        $step = $request->request->getString('step');
+        // Marks belong to the picture, whatever else is set for whom.
+        $place = $places->named('marks' === $step ? 'picture' : $request->request->getString('for'));
+        try {
+            $wishes = $request->request->getBoolean('silent') ? null : (new FinishForm($request->request))->into($place->wishes, $step);
+            $wishes?->finish($artwork->kind(), $placed->placement->product, $placed->placement->output->ppi ?? $placed->placement->product->target);
+        } catch (ImpossibleFinish|MalformedRecord $e) {
+            throw new BadRequestHttpException($e->getMessage(), $e);
+        }
+        $this->journal->apply($batch, \sprintf('%s of %s in "%s"', FinishForm::STEPS[$step] ?? $step, $place->label, $artwork->title()), $places->set($place, $step, $wishes));
+
+        return $this->render('finish/_panel.html.twig', $this->view($batch, $this->placed($batch, $artwork, $product), $request->request->getString('for')));
+    }
+
+    /** A window of the print before or after finishing, as a screen or as the press shows it. */
+    #[Route('/patch.png', name: 'finish_patch', methods: ['GET'])]
+    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    {
+        $placed = $this->placed($batch, $artwork, $product);
+        $recipe = $this->recipe($placed) ?? throw $this->createNotFoundException();
+        if ('before' === $request->query->getString('side')) {
+            $recipe = $recipe->finishedBy(new Finish());
+        }
+        $side = static fn (string $name): int => max(16, min(self::LARGEST_PATCH, $request->query->getInt($name)));
+        $window = StripSpots::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h'))) ?? throw $this->createNotFoundException();
+        $shown = $request->query->getString('shown');
+        $shown = \in_array($shown, ['proof', 'gamut'], true) ? $shown : 'plain';
+        $key = \sprintf('patches/%s.png', hash('sha256', implode(' ', [$artwork->master(), $recipe->unmounted()->hash(), $shown, ...$window->toArray()])));
+
+        return $this->made($key, fn (): PixelJob => new PatchJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $this->vault->path($key), $shown));
+    }
+
+    /** The marks, to lay over the picture. */
+    #[Route('/marks.png', name: 'finish_marks', methods: ['GET'])]
+    public function marks(Batch $batch, BatchArtwork $artwork, string $product): Response
+    {
+        $placed = $this->placed($batch, $artwork, $product);
+        $marks = $placed->sitting->finish()->marks ?? new Marks([]);
+        $size = $placed->placement->artwork->size;
+        $key = \sprintf('patches/%s.png', hash('sha256', json_encode([$marks->toList(), (string) $size], \JSON_THROW_ON_ERROR)));
+
+        return $this->made($key, fn (): PixelJob => new MaskJob($marks, $size, $this->vault->path($key)));
+    }
+
+    /** How the tones are spread before and after. */
+    #[Route('/tones', name: 'finish_tones', methods: ['GET'])]
+    public function tones(Batch $batch, BatchArtwork $artwork, string $product): Response
+    {
+        $recipe = $this->recipe($this->placed($batch, $artwork, $product)) ?? throw $this->createNotFoundException();
+        try {
+            $tones = $this->bench->start(new TonesJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe))->facts();
+        } catch (PixelWorkFailed $e) {
+            return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+
+        return $this->render('finish/_tones.html.twig', ['before' => self::spread($tones->record('before')), 'after' => self::spread($tones->record('after'))]);
+    }
+
+    /** @return array{path: string, black: float, white: float} an outline over 256 × 100 */
+    private static function spread(Record $tones): array
+    {
+        $bins = array_map(static fn (mixed $bin): float => is_numeric($bin) ? (float) $bin : 0.0, array_values(\is_array($list = $tones->toArray()['bins'] ?? null) ? $list : []));
+        // The ends may tower over all else; they are told in figures.
+        $inner = \array_slice($bins, 1, 254);
+        $most = max(1.0, ...$inner);
+        $path = 'M0 100';
+        foreach ($bins as $i => $bin) {
+            $path .= \sprintf('L%d %.1f', $i, 100 - 100 * min(1.0, sqrt($bin / $most)));
+        }
+
+        return ['path' => $path.'L255 100Z', 'black' => $tones->float('black'), 'white' => $tones->float('white')];
+    }
+
+    /** @return array{batch: Batch, placed: PlacedArtwork, places: FinishPlaces, here: string, wishes: mixed, suggested: Sharpening, recipe: ?Recipe, failure: ?string} */
+    private function view(Batch $batch, PlacedArtwork $placed, string $here): array
+    {
+        $failure = null;
+        $recipe = null;
+        try {
+            $recipe = null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking());
+        } catch (ImpossibleRecipe|ImpossibleFinish $e) {
+            $failure = $e->getMessage();
+        }
+        $places = FinishPlaces::of($placed);
+
+        return [
+            'batch' => $batch, 'placed' => $placed, 'places' => $places, 'here' => $places->named($here)->key, 'wishes' => $placed->sitting->finish(),
+            'suggested' => Sharpening::suggestedFor($placed->artwork->kind(), $placed->placement->product), 'recipe' => $recipe, 'failure' => $failure,
+        ];
+    }
+
+    /** @param \Closure(): PixelJob $job */
+    private function made(string $key, \Closure $job): Response
+    {
+        if (!$this->vault->has($key)) {
+            try {
+                $this->bench->start($job())->facts();
+            } catch (PixelWorkFailed $e) {
+                return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
+            }
+        }
+
+        return new BinaryFileResponse($this->vault->path($key), headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
+    }
+
+    private function placed(Batch $batch, BatchArtwork $artwork, string $product): PlacedArtwork
+    {
+        $shelved = $this->shelf->find($product);
+        if (null === $shelved || $artwork->batch() !== $batch || $artwork->isRemoved()) {
+            throw $this->createNotFoundException();
+        }
+
+        return $this->sheet->place($artwork, $shelved->product());
+    }
+
+    private function recipe(PlacedArtwork $placed): ?Recipe
+    {
+        try {
+            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking());
+        } catch (ImpossibleRecipe|ImpossibleFinish) {
+            return null;
+        }
+    }
+}
