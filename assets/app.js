@@ -9,6 +9,7 @@ import sheet from './fit-sheet/sheet.js';
 import picker from './fit-sheet/picker.js';
 import finish from './finish/finish.js';
 import framing from './framing/framing.js';
+import names from './run/names.js';
 import pair from './test-strip/pair.js';
 import strip from './test-strip/strip.js';
 
@@ -22,4 +23,5 @@ Alpine.data('finish', finish);
 Alpine.data('framing', framing);
 Alpine.data('strip', strip);
 Alpine.data('pair', pair);
+Alpine.data('names', names);
 Alpine.start();

@@ -11,9 +11,9 @@ flock 9
 log=var/setup.log
 
 debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1 poppler-utils unzip composer git ca-certificates nodejs"
-debian_server="$debian_command php8.2-fpm nginx-light supervisor curl"
+debian_server="$debian_command php8.2-fpm nginx-light supervisor curl librsvg2-bin woff2"
 debian_bench="$debian_command libvips-tools"
-debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl librsvg2-bin icc-profiles-free liblcms2-utils procps python3-pil"
+debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl icc-profiles-free liblcms2-utils procps python3-pil"
 packages=debian_$purpose
 
 # A command that is there by other means (Composer or Node.js from elsewhere) needs no package.
@@ -85,6 +85,7 @@ fi
 if [ "$purpose" = server ] || [ "$purpose" = test ]; then
   if is_stale public/build/.built assets tools/assets.mjs package-lock.json; then
     quietly node tools/assets.mjs
+    quietly tools/fonts.sh
     touch public/build/.built
   fi
 fi

@@ -38,7 +38,7 @@ export default () => ({
     const size = { w: Math.min(1400, Math.round(view.clientWidth)), h: Math.min(1400, Math.round(view.clientHeight)) };
     const place = { x: at[0].toFixed(5), y: at[1].toFixed(5) };
     const query = new URLSearchParams(location.search);
-    for (const [name, value] of Object.entries({ ...place, for: this.$refs.panel.querySelector('[data-for]').value })) query.set(name, value);
+    for (const [name, value] of Object.entries({ ...place, for: this.dom().panel.querySelector('[data-for]').value })) query.set(name, value);
     history.replaceState(null, '', `?${query}`);
     this.where();
     view.querySelector('[data-wait]').textContent = 'computing …';

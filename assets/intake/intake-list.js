@@ -10,6 +10,10 @@ export default () => ({
   async dismiss() {
     await this.change(this.$el.dataset.url, { code: this.$el.dataset.code });
   },
+  async origin() {
+    await this.change(this.$el.dataset.url, {});
+    say('Its master is here instead. Ctrl Z takes it back.');
+  },
   async remove() {
     const card = this.$el.closest('[data-artwork]');
     await this.change(this.$root.dataset.remove, { ids: [card.dataset.artwork] });

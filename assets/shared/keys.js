@@ -2,7 +2,7 @@ import { say } from './act.js';
 import { settle } from './settle.js';
 
 /** True where keys belong to what is being written. */
-export const isWriting = (event) => event.target.closest?.('input, textarea, select, [contenteditable]') && !event.target.matches('input[type=checkbox], input[type=radio]');
+export const isWriting = (event) => event.target.closest?.('input, textarea, select, [contenteditable]') && !event.target.matches('input[type=checkbox], input[type=radio], input[type=range]');
 
 // Keys of every room: ? shows the keys, Ctrl+Z takes the last act back, Esc goes back.
 document.addEventListener('keydown', async (event) => {

@@ -7,6 +7,7 @@ namespace Snugfit\Shop;
 use League\Flysystem\Filesystem;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\Local\LocalFilesystemAdapter;
+use Snugfit\Core\Recipe\Recipe;
 
 /**
  * The shop's files by key: masters under their content hash, previews, print files on their way, deliveries.
@@ -34,6 +35,12 @@ final readonly class Vault
     public static function previewKey(string $sha256, int $side): string
     {
         return \sprintf('previews/%s/%s-%d.webp', substr($sha256, 0, 2), $sha256, $side);
+    }
+
+    /** Of a print, small. */
+    public static function proofKey(string $master, Recipe $recipe): string
+    {
+        return \sprintf('proofs/%s.jpg', hash('sha256', $master.$recipe->hash()));
     }
 
     public function has(string $key): bool

@@ -19,7 +19,7 @@ test('steps are set for a picture and a product, seen before and after, printed,
   await settled(page);
   await expect(page.locator('.tones-ends')).toContainText('after');
 
-  await kept(page, () => page.getByLabel('Tone guard').check());
+  await kept(page, () => page.getByRole('checkbox', { name: 'Tone guard' }).check());
   await settled(page);
   await expect(page.locator('[data-step=guard]')).toContainText('from the picture');
   await kept(page, () => page.locator('#guard-black').fill('5'));
@@ -31,7 +31,7 @@ test('steps are set for a picture and a product, seen before and after, printed,
   await page.locator('[data-for]').selectOption('product');
   await page.waitForURL(/for=product/);
   await settled(page);
-  await kept(page, () => page.getByLabel('Sharpening').check());
+  await kept(page, () => page.getByRole('checkbox', { name: 'Sharpening' }).check());
   await expect(page.locator('[data-step=sharpen]')).toContainText('from this product');
   await kept(page, () => page.locator('#sharpen-amount').fill('150'));
   await expect(page.getByRole('button', { name: 'Your own' })).toHaveAttribute('aria-pressed', 'true');
@@ -41,8 +41,8 @@ test('steps are set for a picture and a product, seen before and after, printed,
   expect(fourBySix).not.toBe(fiveBySeven);
   for (const code of ['4x6', '5x7']) {
     const { output, file } = files[code];
-    const [red] = pixel(file, output.width_px - 1, 0);
-    expect(Math.abs(red - 249.9)).toBeLessThanOrEqual(3);
+    // Only the wider one shows the picture's right edge, where red is full.
+    if (code === '4x6') expect(Math.abs(pixel(file, output.width_px - 1, 0)[0] - 249.9)).toBeLessThanOrEqual(3);
     expect(pixel(file, 1, 1)[1]).toBeGreaterThanOrEqual(9);
   }
 
@@ -53,15 +53,15 @@ test('steps are set for a picture and a product, seen before and after, printed,
   await page.keyboard.press('Control+z');
   await page.waitForLoadState();
   await page.keyboard.press('Control+z');
-  await expect(page.getByLabel('Sharpening')).not.toBeChecked();
-  await expect(page.getByLabel('Tone guard')).toBeChecked();
+  await expect(page.getByRole('checkbox', { name: 'Sharpening' })).not.toBeChecked();
+  await expect(page.getByRole('checkbox', { name: 'Tone guard' })).toBeChecked();
 });
 
 test('what should be sharpened is marked by hand, and nothing else changes', async ({ page }) => {
   await readyBatch(page, 'Marked', [good()[4]], ['4x6']);
   await page.locator('.line a', { hasText: 'Finish' }).click();
   await settled(page);
-  await kept(page, () => page.getByLabel('Sharpening').check());
+  await kept(page, () => page.getByRole('checkbox', { name: 'Sharpening' }).check());
   await kept(page, () => page.locator('#sharpen-amount').fill('300'));
   await settled(page);
   await page.keyboard.press('m');
@@ -90,10 +90,10 @@ test('nonsense is told and kept from the finish; a step is left to wider places 
   await readyBatch(page, 'Nonsense', [good()[4]], ['4x6']);
   await page.locator('.line a', { hasText: 'Finish' }).click();
   await settled(page);
-  await kept(page, () => page.getByLabel('Grain').check());
+  await kept(page, () => page.getByRole('checkbox', { name: 'Grain' }).check());
   await page.locator('#grain-size').fill('fine');
   await kept(page, () => page.locator('#grain-size').blur());
   await expect(page.locator('.saying')).toContainText('"fine" is no radius');
   await kept(page, () => page.getByRole('button', { name: 'Grain: as wider places say' }).click());
-  await expect(page.getByLabel('Grain')).not.toBeChecked();
+  await expect(page.getByRole('checkbox', { name: 'Grain' })).not.toBeChecked();
 });

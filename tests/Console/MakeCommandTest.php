@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Console;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Record;
 
@@ -40,6 +41,46 @@ final class MakeCommandTest extends CommandTestCase
         self::assertStringContainsString('Short.', $short->string('reason'));
         self::assertSame($answer->toArray(), json_decode((string) file_get_contents($this->folder.'/prints/manifest.json'), true));
         self::assertCount(5, array_filter(explode("\r\n", (string) file_get_contents($this->folder.'/prints/manifest.csv'))));
+    }
+
+    public function test_finish_name_format_profile_and_size_are_what_was_asked_for(): void
+    {
+        $this->master('spring/harbour.png', 1800, 1200);
+        file_put_contents($this->folder.'/finish.json', '{"guard": {"black": 2, "white": 2}, "sharpen": "suggested", "tidy": 30}');
+        $files = $this->byPlacement($this->answer('make', 'masters', '--products=4x6', '--out=prints', '--finish=finish.json', '--name={product}/{folder}/{artwork}_{size}', '--format=jpg', '--profile=cmyk', '--max-bytes=250kB', '--least-quality=40', '--json'));
+        $output = $files['spring/harbour.png on 4x6']->record('output');
+        self::assertSame('4x6/spring/harbour_6x4in.jpg', $output->string('path'));
+        self::assertLessThanOrEqual(250_000, $output->int('bytes'));
+        $exif = $this->exif($this->folder.'/prints/'.$output->string('path'));
+        self::assertSame(['FOGRA39L Coated', 4], [$exif->string('ProfileDescription'), $exif->int('ColorComponents')]);
+        $again = $this->snugfit('make', 'masters', '--products=4x6', '--out=prints', '--finish=finish.json', '--name={product}/{folder}/{artwork}_{size}', '--format=jpg', '--profile=cmyk', '--max-bytes=250kB', '--least-quality=40');
+        self::assertStringContainsString('0 made, 1 unchanged', $again->getOutput());
+        $small = $this->byPlacement($this->answer('make', 'masters', '--products=4x6', '--out=small', '--max-bytes=9000', '--json'));
+        self::assertStringContainsString('Even at quality 80', $small['spring/harbour.png on 4x6']->string('reason'));
+    }
+
+    /** @return iterable<array{list<string>, string}> */
+    public static function wrongWishes(): iterable
+    {
+        yield [['--finish=gone.json'], 'no file "gone.json"'];
+        yield [['--name={artwork}-{shelf}'], '{shelf} stands for nothing'];
+        yield [['--format=gif'], 'jpeg, png, tiff, webp, pdf'];
+        yield [['--profile=neon'], 'no profile "neon"'];
+        yield [['--format=png', '--profile=coated'], 'PNG holds no CMYK'];
+        yield [['--max-bytes=many'], 'no file size'];
+        yield [['--quality=101'], '1 to 100'];
+        yield [['--matte=white'], 'no matte colour'];
+    }
+
+    /** @param list<string> $options */
+    #[DataProvider('wrongWishes')]
+    public function test_wrong_wishes_are_told_before_anything_is_made(array $options, string $why): void
+    {
+        $this->master('a.png', 900, 600);
+        $process = $this->snugfit('make', 'masters', '--products=4x6', '--out=prints', ...$options);
+        self::assertSame(1, $process->getExitCode());
+        self::assertStringContainsString($why, preg_replace('/\s+/', ' ', $process->getErrorOutput()) ?? '');
+        self::assertDirectoryDoesNotExist($this->folder.'/prints');
     }
 
     public function test_the_second_run_makes_nothing_and_masters_stay_as_they_were(): void

@@ -28,6 +28,7 @@ use Snugfit\Pixels\ToneReport;
 use Snugfit\Pixels\UnreadableMaster;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\WorkingSpace;
 
@@ -37,6 +38,9 @@ final readonly class JobRunner
     /** Marigold, and how much of it covers the picture where marks are full. */
     private const MARKED = [[1.0, 224.0], [1.0, 161.0], [1.0, 0.0]];
     private const VEIL = 0.7;
+
+    /** Pixels on the long side of a print on a proof sheet. */
+    private const SMALL = 420;
 
     public function __construct(
         private PrintPicture $pictures,
@@ -90,6 +94,14 @@ final readonly class JobRunner
         return [];
     }
 
+    /** A print as a screen shows it, on white where it is transparent. */
+    private static function keepSmall(string $file, string $target): void
+    {
+        $small = Image::thumbnailOf($file, self::SMALL)->colourspace(Interpretation::Srgb);
+        ($small->hasAlpha() ? $small->flatten([255.0, 255.0, 255.0]) : $small)->without('exif-data', 'xmp-data', 'icc-profile-data')->save('jpeg', $target.'.part', ['Q' => 82]);
+        rename($target.'.part', $target);
+    }
+
     /** @return array<string, mixed> */
     private function mask(Record $job): array
     {
@@ -130,6 +142,10 @@ final readonly class JobRunner
         $recipe = Recipe::fromJson($job->string('recipe'));
         (new PrintFileMaker($this->pictures))->make($job->string('master'), $recipe, $job->string('target'), $tell);
         $found = $this->printFiles->read($job->string('target'));
+        $proof = $job->optionalString('proof');
+        if (null !== $proof) {
+            $this->printFiles->inPicture($job->string('target'), static fn (string $file) => self::keepSmall($file, $proof));
+        }
         // A file of the wrong size is told by that; its picture could not be laid beside the plan.
         if (!$found->size->equals($recipe->size())) {
             return $found->toArray();

@@ -9,7 +9,8 @@ use Snugfit\Core\Recipe\Recipe;
 /** Make a print file and read it back for preflight. */
 final readonly class PrintJob implements PixelJob
 {
-    public function __construct(public string $master, public Recipe $recipe, public string $target)
+    /** @param ?string $proof where to put the print, small, for a proof sheet */
+    public function __construct(public string $master, public Recipe $recipe, public string $target, public ?string $proof = null)
     {
     }
 
@@ -20,6 +21,6 @@ final readonly class PrintJob implements PixelJob
 
     public function toArray(): array
     {
-        return ['job' => 'print', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target];
+        return ['job' => 'print', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target, 'proof' => $this->proof];
     }
 }

@@ -86,6 +86,18 @@ class BatchArtwork
         $batch->add($this);
     }
 
+    /** The same picture in another batch, with what was read from it and what a person asked of it. */
+    public function copiedTo(Batch $batch): self
+    {
+        $copy = new self($batch, $this->fileName, $this->folder, $this->master);
+        [$copy->state, $copy->facts, $copy->kind, $copy->keep, $copy->dismissed] = [$this->state, $this->facts, $this->kind, $this->keep, $this->dismissed];
+        foreach ($this->byPlace() as $place => $framing) {
+            $copy->remember($place, $framing->memo());
+        }
+
+        return $copy;
+    }
+
     public function wasRead(MasterFacts $facts): void
     {
         $this->state = IntakeState::Read;

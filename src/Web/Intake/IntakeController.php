@@ -8,7 +8,9 @@ use Snugfit\Core\Artwork\Kind;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
+use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Journal;
+use Snugfit\Shop\Origins;
 use Snugfit\Shop\Vault;
 use Snugfit\Work\Intake\Reception;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -20,6 +22,10 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Intake: files arrive, and each is shown with its facts and warnings. */
 final class IntakeController extends AbstractController
 {
+    public function __construct(private readonly Origins $origins)
+    {
+    }
+
     #[Route('/batches/{batch<\d+>}/intake', name: 'intake', methods: ['GET'])]
     public function show(Batch $batch): Response
     {
@@ -48,6 +54,16 @@ final class IntakeController extends AbstractController
     {
         $code = substr($request->request->getString('code'), 0, 40);
         $journal->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), ['dismissed:'.$artwork->id() => ['codes' => [...$artwork->dismissed(), $code]]]);
+
+        return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** A print file that was given as a master makes way for the master that it was made of. */
+    #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/origin', name: 'artwork_origin', methods: ['POST'])]
+    public function origin(Batch $batch, BatchArtwork $artwork): Response
+    {
+        $file = $this->origins->among([$artwork])[$artwork->id()] ?? throw $this->createNotFoundException();
+        $this->origins->bringMaster($batch, $artwork, $file);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
@@ -81,7 +97,7 @@ final class IntakeController extends AbstractController
         return $response;
     }
 
-    /** @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, alike: array<int, Alike>, reading: bool, sides: array{small: int, large: int}} */
+    /** @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, alike: array<int, Alike>, origins: array<int, PrintFile>, reading: bool, sides: array{small: int, large: int}} */
     private function list(Batch $batch): array
     {
         $artworks = $batch->artworks();
@@ -98,6 +114,6 @@ final class IntakeController extends AbstractController
         }
         $reading = [] !== array_filter($artworks, static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
 
-        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => Alike::among($byArrival, $duplicates), 'reading' => $reading, 'sides' => ['small' => Reception::THUMBNAIL, 'large' => Reception::SCREEN]];
+        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => Alike::among($byArrival, $duplicates), 'origins' => $this->origins->among($artworks), 'reading' => $reading, 'sides' => ['small' => Reception::THUMBNAIL, 'large' => Reception::SCREEN]];
     }
 }

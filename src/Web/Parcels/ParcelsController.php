@@ -7,6 +7,7 @@ namespace Snugfit\Web\Parcels;
 use Snugfit\Shop\Deliveries;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintState;
 use Snugfit\Shop\Standing;
 use Snugfit\Shop\StoredZip;
 use Snugfit\Shop\Vault;
@@ -21,7 +22,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Parcels: delivered files with what preflight found; take one, or all. */
 final class ParcelsController extends AbstractController
 {
-    public function __construct(private readonly Deliveries $deliveries, private readonly Vault $vault, private readonly Standing $standing)
+    public function __construct(private readonly Deliveries $deliveries, private readonly Vault $vault, private readonly Standing $standing, private readonly ProofSheet $proof)
     {
     }
 
@@ -38,7 +39,18 @@ final class ParcelsController extends AbstractController
             'missing' => array_values(array_filter($files, fn (PrintFile $file): bool => !$this->deliveries->has($file))),
             'outdated' => $this->standing->outdated($batch),
             'folder' => $this->deliveries->folderPath($batch),
+            'fresh' => $this->fresh($batch),
         ]);
+    }
+
+    /** @return array<int, true> what the last run made, by number, where it left anything as it was; else nothing stands out */
+    private function fresh(Batch $batch): array
+    {
+        $files = $this->deliveries->lastRun($batch)?->files() ?? [];
+        $made = array_filter($files, static fn (PrintFile $file): bool => PrintState::Made === $file->state());
+        $unchanged = array_filter($files, static fn (PrintFile $file): bool => PrintState::Unchanged === $file->state());
+
+        return [] === $unchanged ? [] : array_fill_keys(array_map(static fn (PrintFile $file): int => $file->id(), $made), true);
     }
 
     #[Route('/print-files/{file<\d+>}', name: 'parcel_file', methods: ['GET'])]
@@ -65,17 +77,24 @@ final class ParcelsController extends AbstractController
         ]);
     }
 
-    /** All files and the manifest as a ZIP, sent while it is packed: nothing is built on disk first. */
+    #[Route('/batches/{batch<\d+>}/proof-sheet.pdf', name: 'parcel_proof', methods: ['GET'])]
+    public function proof(Batch $batch): Response
+    {
+        return new Response($this->proof->of($batch), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('proof-sheet-%s.pdf', $batch->number()))]);
+    }
+
+    /** All files, the manifest and the proof sheet as a ZIP, sent while it is packed: nothing is built on disk first. */
     #[Route('/batches/{batch<\d+>}/parcel.zip', name: 'parcel_zip', methods: ['GET'])]
     public function zip(Batch $batch): Response
     {
         $this->deliveries->writeManifest($batch);
+        $this->vault->write($this->deliveries->key($batch, 'proof-sheet.pdf'), $this->proof->of($batch));
         $files = [];
         foreach (array_filter($this->deliveries->latest($batch), $this->deliveries->has(...)) as $file) {
             $files[] = (string) $file->path();
         }
         $paths = [];
-        foreach ([...$files, 'manifest.json', 'manifest.csv'] as $name) {
+        foreach ([...$files, 'manifest.json', 'manifest.csv', 'proof-sheet.pdf'] as $name) {
             $paths[$name] = $this->vault->path($this->deliveries->key($batch, $name));
         }
         $zip = new StoredZip($paths);

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Web\ProductShelf;
 
 use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\Intent;
+use Snugfit\Core\Delivery\OutputColour;
+use Snugfit\Core\Delivery\Profile;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
@@ -28,7 +31,7 @@ final readonly class ProductForm
     {
         return [
             'code' => '', 'name' => '', 'group' => '', 'trim' => '', 'bleed' => '0 '.$this->person->unit()->value, 'target' => '300', 'floor' => '',
-            'distance' => '', 'orientation' => OrientationRule::Either->value, 'usual' => Format::Jpeg->value, 'formats' => [Format::Jpeg->value], 'safe' => '', 'wrap' => '', 'limit' => '', 'max_megabytes' => '', 'transparency' => false,
+            'distance' => '', 'orientation' => OrientationRule::Either->value, 'usual' => Format::Jpeg->value, 'formats' => [Format::Jpeg->value], 'safe' => '', 'wrap' => '', 'limit' => '', 'max_megabytes' => '', 'transparency' => false, 'profile' => Profile::Srgb->value, 'intent' => Intent::Relative->value, 'black_point' => true,
         ];
     }
 
@@ -56,6 +59,9 @@ final readonly class ProductForm
             'limit' => null === $product->limit ? '' : $this->figures->plain($product->limit, 2),
             'max_megabytes' => null === $product->maxBytes ? '' : $this->figures->plain($product->maxBytes / 1e6, 3),
             'transparency' => $product->wantsTransparency,
+            'profile' => $product->colour->profile->value,
+            'intent' => $product->colour->intent->value,
+            'black_point' => $product->colour->blackPoint,
         ];
     }
 
@@ -88,6 +94,10 @@ final readonly class ProductForm
         $bytes = $form->optional('max_megabytes', static fn (string $value): int => max(1, (int) round(self::number($value) * 1e6)));
         $usual = Format::tryFrom($form->text('usual')) ?? Format::Jpeg;
         $others = array_filter(array_map(Format::tryFrom(...), $form->texts('formats')), static fn (?Format $format): bool => null !== $format && $format !== $usual);
+        $colour = new OutputColour(Profile::tryFrom($form->text('profile')) ?? Profile::Srgb, Intent::tryFrom($form->text('intent')) ?? Intent::Relative, '' !== $form->text('black_point'));
+        if (!$usual->takes($colour->profile)) {
+            $form->refuse('usual', \sprintf('%s holds no %s.', $usual->label(), $colour->profile->label()));
+        }
         if ([] !== $form->errors() || null === $code || null === $name || null === $trim || null === $bleed || null === $target) {
             return $form->errors();
         }
@@ -95,7 +105,7 @@ final readonly class ProductForm
             return new Product(
                 code: $code, name: $name, trim: $trim, bleed: $bleed, target: $target, floor: $floor ?? Product::usualFloor($target, $distance),
                 rule: OrientationRule::tryFrom($form->text('orientation')) ?? OrientationRule::Either, formats: [$usual, ...array_values($others)], viewingDistance: $distance,
-                safeMargin: $safe, wrap: $wrap, wantsTransparency: '' !== $form->text('transparency'), maxBytes: $bytes, limit: $limit, group: $form->text('group'), freeSize: $free,
+                safeMargin: $safe, wrap: $wrap, wantsTransparency: '' !== $form->text('transparency'), maxBytes: $bytes, limit: $limit, group: $form->text('group'), freeSize: $free, colour: $colour,
             );
         } catch (ImpossibleProduct $e) {
             $field = match (true) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Web\Run;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Core\Delivery\Format;
 use Snugfit\Shop\Deliveries;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
@@ -14,6 +15,7 @@ use Snugfit\Work\Folder\Cores;
 use Snugfit\Work\Message\FeedPress;
 use Snugfit\Work\Press\CancelFlags;
 use Snugfit\Work\Press\Forecast;
+use Snugfit\Work\Press\NamePlan;
 use Snugfit\Work\Press\Pace;
 use Snugfit\Work\Press\RunStarter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -31,13 +33,23 @@ final class RunController extends AbstractController
         private readonly CancelFlags $flags,
         private readonly Pace $pace,
         private readonly Forecast $forecast,
+        private readonly NamePlan $names,
     ) {
     }
 
     #[Route('/batches/{batch<\d+>}/run', name: 'run', methods: ['GET'])]
     public function show(Batch $batch): Response
     {
-        return $this->render('run/run.html.twig', $this->view($batch) + ['forecast' => null === $this->deliveries->lastRun($batch) ? $this->forecast->of($batch) : null]);
+        $view = $this->view($batch);
+        $names = $this->names->of($batch, $batch->settings()->name);
+        $writes = $this->forecast->recipes($batch);
+
+        return $this->render('run/run.html.twig', $view + [
+            'forecast' => null === $view['run'] ? $this->forecast->of($batch) : null,
+            'names' => \array_slice($names, 0, 8), 'count' => \count($names), 'numbered' => \count(array_filter($names, static fn (array $one): bool => $one['isNumbered'])), 'wrong' => null,
+            'lays_on_matte' => \count(array_filter($writes, static fn (array $one): bool => $one[1] && !$one[0]->write->transparent)),
+            'has_pdf' => [] !== array_filter($writes, static fn (array $one): bool => Format::Pdf === $one[0]->write->format),
+        ]);
     }
 
     #[Route('/batches/{batch<\d+>}/run/state', name: 'run_state', methods: ['GET'])]

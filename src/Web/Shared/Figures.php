@@ -85,6 +85,13 @@ final readonly class Figures
         return number_format($value, $value < 20 ? 1 : 0);
     }
 
+    /** Cut to so many characters. */
+    #[AsTwigFilter('fitting')]
+    public function fitting(string $text, int|float $characters): string
+    {
+        return mb_strimwidth($text, 0, max(2, (int) $characters), '…');
+    }
+
     #[AsTwigFilter('percent')]
     public function percent(float $share): string
     {

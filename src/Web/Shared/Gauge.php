@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Web\Shared;
 
 use Snugfit\Core\Fit\Placement;
+use Snugfit\Core\Product\Product;
 use Twig\Attribute\AsTwigFunction;
 
 /**
@@ -33,6 +34,12 @@ final readonly class Gauge
             self::at($product->floor->value), self::at($product->target->value), self::at($ppi), self::at($reach), $placement->verdict->value,
             \sprintf('%s: %s ppi, floor %s, target %s', $placement->verdict->label(), round($ppi), round($product->floor->value), round($product->target->value)),
         );
+    }
+
+    /** Of a print file, by what its manifest keeps and by its product as it stands on the shelf. */
+    public static function ofPrint(float $effective, float $ppi, string $verdict, Product $product): self
+    {
+        return new self(self::at($product->floor->value), self::at($product->target->value), self::at($effective), self::at(max($effective, $ppi)), $verdict, '');
     }
 
     public static function at(float $ppi): float

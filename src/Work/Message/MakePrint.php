@@ -18,6 +18,8 @@ final readonly class MakePrint implements Lendable
         public int $expectedBytes,
         /** Of the expected time, how much goes into enlarging before the file begins to grow: 0 to 1. */
         public float $enlargingShare = 0.0,
+        /** For the print, small, on a proof sheet. */
+        public ?string $proofKey = null,
     ) {
     }
 

@@ -12,36 +12,36 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\FitSheet;
 use Snugfit\Work\Folder\Cores;
 
-/** How long a run would take that was started now. */
+/** What a run would make that was started now, how long it would take and how much room. */
 final readonly class Forecast
 {
     public function __construct(private FitSheet $sheet, private RecipeWriter $recipes, private Pace $pace)
     {
     }
 
-    /** @return array{int, float} files and seconds, with a worker for every core */
+    /** @return array{int, float, int} files, seconds with a worker for every core, and bytes */
     public function of(Batch $batch): array
     {
-        $wanted = $this->wanted($batch);
+        $wanted = array_map(static fn (array $one): array => [$one[0], $one[2], 1.0], $this->recipes($batch));
 
-        return [\count($wanted), $this->pace->secondsFor($wanted, Cores::count())];
+        return [\count($wanted), $this->pace->secondsFor($wanted, Cores::count()), array_sum(array_map(fn (array $one): int => $this->pace->expectedBytes($one[0]), $wanted))];
     }
 
-    /** @return list<array{Recipe, string, float}> recipe, master, and the share of it that is to be made */
-    private function wanted(Batch $batch): array
+    /** @return list<array{Recipe, bool, string}> recipe, whether the master is transparent, and its hash */
+    public function recipes(Batch $batch): array
     {
-        $wanted = [];
+        $recipes = [];
         foreach ($this->sheet->placements($batch) as $placed) {
             if ($placed->isExcluded() || null === $placed->placement->output) {
                 continue;
             }
             try {
-                $wanted[] = [$this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking()), $placed->artwork->master(), 1.0];
+                $recipes[] = [$this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking()), $placed->artwork->facts()->isTransparent, $placed->artwork->master()];
             } catch (ImpossibleRecipe|ImpossibleFinish) {
                 continue;
             }
         }
 
-        return $wanted;
+        return $recipes;
     }
 }

@@ -84,6 +84,7 @@ final readonly class PressFeeder
             \sprintf('prints/%d-%s.%s', $file->id(), $recipe->hash(), $recipe->write->format->extension()),
             $this->pace->expectedBytes($recipe),
             $this->pace->enlargingShare($recipe, $file->artwork()->master()),
+            Vault::proofKey($file->artwork()->master(), $recipe),
         );
     }
 }

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Run;
+
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Delivery\UnknownWord;
+use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchSettings;
+use Snugfit\Shop\Journal;
+use Snugfit\Work\Press\NamePlan;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** How a batch's print files are named and written. */
+final class SettingsController extends AbstractController
+{
+    private const SHOWN = 8;
+
+    /** What a template makes of the batch's files; nothing is kept. */
+    #[Route('/batches/{batch<\d+>}/names', name: 'names', methods: ['GET'])]
+    public function names(Batch $batch, Request $request, NamePlan $plan): Response
+    {
+        try {
+            $names = $plan->of($batch, new NameTemplate($request->query->getString('name')));
+        } catch (UnknownWord $e) {
+            return $this->render('run/_names.html.twig', ['names' => [], 'count' => 0, 'numbered' => 0, 'wrong' => $e->getMessage()]);
+        }
+
+        return $this->render('run/_names.html.twig', [
+            'names' => \array_slice($names, 0, self::SHOWN), 'count' => \count($names), 'numbered' => \count(array_filter($names, static fn (array $one): bool => $one['isNumbered'])), 'wrong' => null,
+        ]);
+    }
+
+    #[Route('/batches/{batch<\d+>}/settings', name: 'batch_settings', methods: ['POST'])]
+    public function keep(Batch $batch, Request $request, Journal $journal): Response
+    {
+        $old = $batch->settings();
+        try {
+            $matte = strtolower(ltrim($request->request->getString('matte'), '#'));
+            $settings = new BatchSettings($old->finish, new NameTemplate($request->request->getString('name')), '' === $matte || (null === $old->matte && BatchSettings::WHITE === $matte) ? $old->matte : $matte, $request->request->getBoolean('cut_marks'));
+        } catch (UnknownWord|ImpossibleRecipe $e) {
+            throw new BadRequestHttpException($e->getMessage(), $e);
+        }
+        $journal->apply($batch, 'Names and writing of the print files', ['settings' => $settings->toArray()]);
+
+        return $this->redirectToRoute('run', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Press;
+
+use Snugfit\Core\Delivery\NameBook;
+use Snugfit\Core\Delivery\NameContext;
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\RecipeWriter;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\FitSheet;
+
+/** The names that a run would give its files, to look at beforehand. */
+final readonly class NamePlan
+{
+    public function __construct(private FitSheet $sheet, private RecipeWriter $recipes)
+    {
+    }
+
+    /** @return list<array{path: string, isNumbered: bool}> in the order of the run; numbered where the template gave the same name before */
+    public function of(Batch $batch, NameTemplate $template): array
+    {
+        $names = new NameBook();
+        $plan = [];
+        $counter = 0;
+        $now = new \DateTimeImmutable();
+        foreach ($this->sheet->placements($batch) as $placed) {
+            if ($placed->isExcluded()) {
+                continue;
+            }
+            ++$counter;
+            if (null === $placed->placement->output) {
+                continue;
+            }
+            try {
+                $extension = $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking())->write->format->extension();
+            } catch (ImpossibleRecipe|ImpossibleFinish) {
+                continue;
+            }
+            $artwork = $placed->artwork;
+            $master = '' === $artwork->folder() ? $artwork->fileName() : $artwork->folder().'/'.$artwork->fileName();
+            [$folder, $name] = $template->path($master, $placed->placement->product, $placed->placement->output, new NameContext($now, $counter));
+            $path = $names->claim($folder, $name, $extension);
+            $plan[] = ['path' => $path, 'isNumbered' => $path !== ('' === $folder ? '' : $folder.'/').$name.'.'.$extension];
+        }
+
+        return $plan;
+    }
+}
