@@ -35,6 +35,13 @@ await shoot('test-strip', framing.replace('framing', 'strip'), async () => {
     if (one.complete && one.naturalWidth) done();
   }))));
 });
+await shoot('finish', framing.replace('framing', 'finish'), async () => {
+  for (const step of ['sharpen', 'guard']) {
+    await Promise.all([page.waitForResponse((answer) => answer.request().method() === 'POST'), page.locator(`[data-step=${step}] [name=on]`).check()]);
+  }
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(4000);
+});
 await shoot('run', `/batches/${delivered}/run`);
 await shoot('parcels', `/batches/${delivered}/parcels`);
 await shoot('product-shelf', '/shelf');

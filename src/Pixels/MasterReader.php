@@ -14,8 +14,9 @@ use Snugfit\Pixels\Vips\VipsFailed;
 /** Master file -> facts. Decodes all of it once, so that a damaged file is found here and not at the press. */
 final readonly class MasterReader
 {
-    /** Pixels on the long side of the raster that a drawing is judged by. */
+    /** Pixels on the long side of the raster that a drawing is judged by, and of the copy in which places are found. */
     private const DRAWING = 1600;
+    private const SEEN = 1800;
 
     private const PREVIEW_QUALITY = 90;
 
@@ -59,6 +60,8 @@ final readonly class MasterReader
         // A drawing holds no pixels of its own to judge: a smaller raster says as much.
         $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->held() : $this->plain($picture);
         $kind = $this->kinds->guess($plain);
+        // Where the eye goes and where letters stand is seen in a small copy, made once.
+        $seen = $plain->size()->longSide() > self::SEEN ? $plain->thumbnail(self::SEEN)->held() : $plain;
 
         return new MasterFacts(
             format: $master->format,
@@ -74,9 +77,9 @@ final readonly class MasterReader
             pages: max(1, $header->int('n-pages', 1)),
             kindGuess: $kind,
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
-            focus: $this->focus->guess($plain),
+            focus: $this->focus->guess($seen),
             measures: $master->format->isVector() ? new Measures() : $this->measuring->measure($plain, Kind::FlatGraphic === $kind),
-            lettering: $this->lettering->guess($plain),
+            lettering: $this->lettering->guess($seen),
         );
     }
 

@@ -25,6 +25,9 @@ final readonly class PlanPreview
     /** Of the master's own copy, on the long side: fine enough for a crop of a tenth. */
     private const SOURCE = 1600;
 
+    /** Pixels on the long side of copies that others keep. */
+    public const COPY = 320;
+
     public static function size(Frame $frame): PixelSize
     {
         $scale = self::GRID / $frame->crop->size()->longSide();
@@ -32,13 +35,22 @@ final readonly class PlanPreview
         return new PixelSize(max(12, (int) round($frame->crop->width * $scale)), max(12, (int) round($frame->crop->height * $scale)));
     }
 
-    /** One band of bytes. */
-    public static function of(Master $master, Frame $frame, string $matte): Image
+    /**
+     * One band of bytes.
+     *
+     * @param ?string $copy path of a small upright copy of the master, which is taken where it is fine enough: decoding it is quick
+     */
+    public static function of(Master $master, Frame $frame, string $matte, ?string $copy = null): Image
     {
         $size = self::size($frame);
         // As fine as the grid, so that a point stands for the cell round it.
         $side = (int) min(self::SOURCE, max(16, ceil($frame->picture->longSide() * self::GRID / $frame->crop->size()->longSide())));
-        $small = self::grey($master->format->isVector() ? $master->drawing($side / $frame->picture->longSide())->held() : Image::thumbnailOf($master->path, $side), $matte);
+        $small = match (true) {
+            null !== $copy && is_file($copy) && $side <= self::COPY => Image::thumbnailOf($copy, $side),
+            $master->format->isVector() => $master->drawing($side / $frame->picture->longSide())->held(),
+            default => Image::thumbnailOf($master->path, $side),
+        };
+        $small = self::grey($small, $matte);
         $has = $small->size();
         $values = $small->values();
         $bytes = '';

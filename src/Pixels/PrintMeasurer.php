@@ -25,12 +25,15 @@ final readonly class PrintMeasurer
     {
     }
 
-    /** @param string $file of the written picture; of a PDF, the one on its page */
-    public function measure(Master $master, Recipe $recipe, string $file): PrintMeasures
+    /**
+     * @param string  $file of the written picture; of a PDF, the one on its page
+     * @param ?string $copy of the master, small
+     */
+    public function measure(Master $master, Recipe $recipe, string $file, ?string $copy = null): PrintMeasures
     {
         $part = $recipe->mount->lay->part ?? PixelWindow::whole($recipe->size());
         $matte = $recipe->write->matte;
-        $likeness = Likeness::between(PlanPreview::of($master, $recipe->frame, $matte), PlanPreview::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte))->ssim;
+        $likeness = Likeness::between(PlanPreview::of($master, $recipe->frame, $matte, $copy), PlanPreview::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte))->ssim;
 
         return new PrintMeasures(
             round($likeness, 4),

@@ -64,7 +64,7 @@ final class CheckCommandTest extends CommandTestCase
         $facts = $this->answer('check', 'out/a.pdf', '--product=postcard', '--json')->records('files')[0];
         $failed = array_filter($facts->records('findings'), static fn (Record $finding): bool => !$finding->bool('passed'));
         self::assertSame(['Format'], array_values(array_map(static fn (Record $finding): string => $finding->string('subject'), $failed)), 'postcards are printed from JPEG, TIFF or PNG');
-        $other = $this->answer('check', 'out/a.pdf', '--product=4x6', '--json')->records('files')[0];
+        $other = $this->answer('check', 'out/a.pdf', '--product=5x7', '--json')->records('files')[0];
         self::assertContains('Trim box', array_map(static fn (Record $finding): string => $finding->string('subject'), array_filter($other->records('findings'), static fn (Record $finding): bool => !$finding->bool('passed'))));
     }
 }

@@ -154,6 +154,6 @@ final readonly class JobRunner
         $master = Master::open($job->string('master'));
         $measurer = new PrintMeasurer($this->pictures);
 
-        return $found->with($this->printFiles->inPicture($job->string('target'), static fn (string $file): PrintMeasures => $measurer->measure($master, $recipe, $file)))->toArray();
+        return $found->with($this->printFiles->inPicture($job->string('target'), static fn (string $file): PrintMeasures => $measurer->measure($master, $recipe, $file, $job->optionalString('copy'))))->toArray();
     }
 }

@@ -9,8 +9,11 @@ use Snugfit\Core\Recipe\Recipe;
 /** Make a print file and read it back for preflight. */
 final readonly class PrintJob implements PixelJob
 {
-    /** @param ?string $proof where to put the print, small, for a proof sheet */
-    public function __construct(public string $master, public Recipe $recipe, public string $target, public ?string $proof = null)
+    /**
+     * @param ?string $proof where to put the print, small, for a proof sheet
+     * @param ?string $copy  of the master, small, to lay beside the print
+     */
+    public function __construct(public string $master, public Recipe $recipe, public string $target, public ?string $proof = null, public ?string $copy = null)
     {
     }
 
@@ -21,6 +24,6 @@ final readonly class PrintJob implements PixelJob
 
     public function toArray(): array
     {
-        return ['job' => 'print', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target, 'proof' => $this->proof];
+        return ['job' => 'print', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target, 'proof' => $this->proof, 'copy' => $this->copy];
     }
 }

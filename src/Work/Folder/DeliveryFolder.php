@@ -71,6 +71,12 @@ final class DeliveryFolder
         return \sprintf('%s/%s/%d.%s', $this->folder, self::STAGING, $file->index, $file->recipe->write->format->extension());
     }
 
+    /** For a small copy of a master, while the run lasts. */
+    public function copy(string $name): string
+    {
+        return \sprintf('%s/%s/copy-%s.webp', $this->folder, self::STAGING, $name);
+    }
+
     public function place(WantedFile $file): bool
     {
         $path = $this->folder.'/'.$file->path;

@@ -19,6 +19,7 @@ use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Core\Record;
 use Snugfit\Pixels\Job\PrintJob;
 use Snugfit\Pixels\Job\ReadJob;
+use Snugfit\Pixels\PlanPreview;
 use Snugfit\Work\Child\PixelBench;
 use Snugfit\Work\Child\PixelWorkFailed;
 
@@ -57,7 +58,7 @@ final class FolderMaker
         [$this->entries, $this->unreadable, $this->failures, $this->made, $this->unchanged, $this->short] = [[], [], [], 0, 0, 0];
         $delivery = DeliveryFolder::open($order->out);
         $pool = new ChildPool($this->bench->withThreads(max(1, intdiv(Cores::count(), $order->jobs))));
-        $masters = $this->read($order, $pool, $progress, $isStopped);
+        $masters = $this->read($order, $pool, $delivery, $progress, $isStopped);
         $wanted = $this->plan($order, $masters, $delivery);
 
         $all = array_sum(array_map(self::weight(...), $wanted));
@@ -65,7 +66,7 @@ final class FolderMaker
         $pool->run(
             $wanted,
             $order->jobs,
-            static fn (WantedFile $file): PrintJob => new PrintJob($file->masterPath, $file->recipe, $delivery->staging($file)),
+            static fn (WantedFile $file): PrintJob => new PrintJob($file->masterPath, $file->recipe, $delivery->staging($file), copy: $delivery->copy(hash('xxh128', $file->masterPath))),
             function (WantedFile $file, Record|PixelWorkFailed $result) use ($delivery, $progress, $all, &$done): void {
                 $this->deliver($file, $result, $delivery);
                 $done += self::weight($file);
@@ -90,7 +91,7 @@ final class FolderMaker
      *
      * @return array<string, array{string, MasterFacts}> relative path => path and facts
      */
-    private function read(FolderOrder $order, ChildPool $pool, FolderProgress $progress, \Closure $isStopped): array
+    private function read(FolderOrder $order, ChildPool $pool, DeliveryFolder $delivery, FolderProgress $progress, \Closure $isStopped): array
     {
         $files = $this->scan->files($order->folder, $order->out);
         $masters = array_fill_keys(array_keys($files), null);
@@ -98,7 +99,7 @@ final class FolderMaker
         $pool->run(
             array_keys($files),
             $order->jobs,
-            static fn (string|int $name): ReadJob => new ReadJob($files[$name]),
+            static fn (string|int $name): ReadJob => new ReadJob($files[$name], [PlanPreview::COPY => $delivery->copy(hash('xxh128', $files[$name]))]),
             function (string|int $name, Record|PixelWorkFailed $result) use (&$masters, &$count, $files, $progress): void {
                 $name = (string) $name;
                 if ($result instanceof Record) {

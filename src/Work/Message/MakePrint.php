@@ -20,6 +20,8 @@ final readonly class MakePrint implements Lendable
         public float $enlargingShare = 0.0,
         /** For the print, small, on a proof sheet. */
         public ?string $proofKey = null,
+        /** Of the master, small. */
+        public ?string $previewKey = null,
     ) {
     }
 

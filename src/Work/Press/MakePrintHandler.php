@@ -44,7 +44,7 @@ final readonly class MakePrintHandler
         $target = $this->vault->path($message->targetKey);
         $this->bus->dispatch(new PrintProgress($message->printFileId, 0.0));
         try {
-            $child = $this->bench->start(new PrintJob($this->vault->path($message->masterKey), Recipe::fromJson($message->recipe), $target, null === $message->proofKey ? null : $this->vault->path($message->proofKey)));
+            $child = $this->bench->start(new PrintJob($this->vault->path($message->masterKey), Recipe::fromJson($message->recipe), $target, null === $message->proofKey ? null : $this->vault->path($message->proofKey), null === $message->previewKey ? null : $this->vault->path($message->previewKey)));
             if (!$this->watch($child, $message, $target.'.part')) {
                 @unlink($target.'.part');
                 $this->bus->dispatch(new PrintCancelled($message->printFileId));

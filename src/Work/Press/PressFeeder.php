@@ -6,6 +6,7 @@ namespace Snugfit\Work\Press;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Pixels\Enlarger\WorkFolder;
+use Snugfit\Pixels\PlanPreview;
 use Snugfit\Shop\Deliveries;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintRun;
@@ -85,6 +86,7 @@ final readonly class PressFeeder
             $this->pace->expectedBytes($recipe),
             $this->pace->enlargingShare($recipe, $file->artwork()->master()),
             Vault::proofKey($file->artwork()->master(), $recipe),
+            Vault::previewKey($file->artwork()->master(), PlanPreview::COPY),
         );
     }
 }
