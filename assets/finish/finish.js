@@ -1,6 +1,7 @@
 import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
-import { pathOf, pointOn, strokeOf } from './strokes.js';
+import { Painter } from '../shared/painter.js';
+import { pointOn } from '../shared/strokes.js';
 
 const MOVES = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 // A press nearer to the line than this takes the line, in px.
@@ -13,17 +14,25 @@ const OFF = { tidy: { strength: 0 }, clean: { strength: 0 }, sharpen: { mode: 'o
 export default () => ({
   dom: null,
   held: null,
-  stroke: null,
   init() {
-    const { view, panel, marking, finder } = this.$refs;
+    const { view, panel, finder } = this.$refs;
     if (!view) return;
     const { address, x, y, across, down } = this.$root.dataset;
     const box = finder.querySelector('svg').viewBox.baseVal;
     const found = {
-      view, panel, marking, finder, address, at: [Number(x), Number(y)], step: [Number(across), Number(down)], picture: [box.width, box.height], line: 0.5, shown: 'plain', away: false,
+      view, panel, finder, address, at: [Number(x), Number(y)], step: [Number(across), Number(down)], picture: [box.width, box.height], line: 0.5, shown: 'plain',
       images: Object.fromEntries(['before', 'after'].map((side) => [side, view.querySelector(`[data-of=${side}]`)])),
     };
     this.dom = () => found;
+    found.painter = new Painter(this.$root.querySelector('[data-painting]'), {
+      strokes: () => JSON.parse(this.slip().dataset.marks),
+      keep: (strokes) => this.set('marks', { marks: JSON.stringify(strokes) }),
+      mask: () => `${address}/marks.png?v=${Date.now()}`,
+      moved: (isOpen) => {
+        finder.hidden = isOpen;
+        panel.querySelector('[data-mark]')?.setAttribute('aria-pressed', String(isOpen));
+      },
+    });
     this.look();
     this.tones();
     new ResizeObserver(() => this.look()).observe(view);
@@ -85,7 +94,7 @@ export default () => ({
       const tones = this.slip().querySelector('[data-tones]').innerHTML;
       panel.innerHTML = await answer.text();
       this.slip().querySelector('[data-tones]').innerHTML = tones;
-      panel.querySelector('[data-mark]')?.setAttribute('aria-pressed', String(!this.dom().marking.hidden));
+      panel.querySelector('[data-mark]')?.setAttribute('aria-pressed', String(this.dom().painter.isOpen));
       if (focused) document.getElementById(focused)?.focus();
       this.look();
       this.tones();
@@ -157,59 +166,13 @@ export default () => ({
   },
   /** To the whole picture, to mark where to sharpen, and back. */
   mark() {
-    const { marking, panel } = this.dom();
-    marking.hidden = !marking.hidden;
-    this.dom().finder.hidden = !marking.hidden;
-    panel.querySelector('[data-mark]')?.setAttribute('aria-pressed', String(!marking.hidden));
-    if (!marking.hidden) this.mask();
-  },
-  mask() {
-    const { marking, address } = this.dom();
-    marking.querySelector('[data-mask]').setAttribute('href', `${address}/marks.png?v=${encodeURIComponent(this.slip().dataset.marks).length}-${Date.now()}`);
-  },
-  markWith() {
-    this.dom().away = this.$el.dataset.away === '1';
-    for (const one of this.dom().marking.querySelectorAll('[data-away]')) one.setAttribute('aria-pressed', String((one.dataset.away === '1') === this.dom().away));
-  },
-  unmark() {
-    this.set('marks', { marks: '[]' }).then(() => this.mask());
-  },
-  radius() {
-    return (Number(this.dom().marking.querySelector('[data-brush-size]').value) / 1000) * Math.max(...this.dom().picture);
-  },
-  strokeBegin(event) {
-    if (event.button !== 0) return;
-    this.$el.setPointerCapture(event.pointerId);
-    this.stroke = [pointOn(this.$el, event)];
-    this.strokeOn(event);
-  },
-  strokeOn(event) {
-    const { marking, away } = this.dom();
-    const point = pointOn(this.$el, event);
-    const brush = marking.querySelector('[data-brush]');
-    for (const [name, value] of Object.entries({ cx: point[0], cy: point[1], r: this.radius() })) brush.setAttribute(name, value);
-    if (!this.stroke) return;
-    const last = this.stroke[this.stroke.length - 1];
-    if (Math.hypot(point[0] - last[0], point[1] - last[1]) > this.radius() / 4) this.stroke.push(point);
-    const path = marking.querySelector('[data-stroke]');
-    path.classList.toggle('away', away);
-    path.setAttribute('d', pathOf(this.stroke));
-    path.setAttribute('stroke-width', 1.4 * this.radius());
-  },
-  async strokeEnd() {
-    if (!this.stroke) return;
-    const { marking, away, picture } = this.dom();
-    const strokes = [...JSON.parse(this.slip().dataset.marks), strokeOf(this.stroke, this.radius(), away, picture)];
-    this.stroke = null;
-    await this.set('marks', { marks: JSON.stringify(strokes) });
-    this.mask();
-    marking.querySelector('[data-stroke]').removeAttribute('d');
+    this.dom().painter.toggle();
   },
   key(event) {
     if (!this.dom || isWriting(event) || event.ctrlKey || event.metaKey || event.altKey) return;
-    const { marking, view } = this.dom();
+    const { painter, view } = this.dom();
     const onSlider = event.target.matches?.('input[type=range]');
-    if (MOVES[event.key] && marking.hidden && !onSlider) {
+    if (MOVES[event.key] && !painter.isOpen && !onSlider) {
       event.preventDefault();
       this.move(MOVES[event.key][0] * 240, MOVES[event.key][1] * 160);
     } else if (event.key === ',' || event.key === '.') {
@@ -220,12 +183,8 @@ export default () => ({
       view.classList.add('held');
     } else if (event.key.toLowerCase() === 'm' && this.dom().panel.querySelector('[data-mark]')) {
       this.mark();
-    } else if (!marking.hidden && event.key.toLowerCase() === 'x') {
-      this.dom().away = !this.dom().away;
-      for (const one of marking.querySelectorAll('[data-away]')) one.setAttribute('aria-pressed', String((one.dataset.away === '1') === this.dom().away));
-    } else if (!marking.hidden && (event.key === '[' || event.key === ']')) {
-      const size = marking.querySelector('[data-brush-size]');
-      size.value = Number(size.value) + (event.key === ']' ? 10 : -10);
+    } else if (painter.isOpen) {
+      painter.key(event);
     }
   },
   keyUp(event) {

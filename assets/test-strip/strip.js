@@ -1,4 +1,6 @@
+import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
+import { Painter } from '../shared/painter.js';
 
 /** The test strip: columns and the person's own spots live in the address, so that a strip can be come back to. */
 export default () => ({
@@ -9,8 +11,27 @@ export default () => ({
       change(query);
       location.assign(`${address}?${query}`);
     };
+    const painting = this.$root.querySelector('[data-painting]');
+    const place = this.$root.querySelector('[data-marks]');
+    const keep = async (strokes) => {
+      try {
+        const answer = await act(`${address}/area`, { way: document.getElementById('area-way').value, marks: JSON.stringify(strokes) });
+        place.dataset.marks = JSON.stringify(await answer.json());
+      } catch (error) {
+        say(error.message, true);
+      }
+    };
+    this.painter = painting && new Painter(painting, {
+      strokes: () => JSON.parse(place.dataset.marks),
+      keep,
+      mask: () => `${address}/area.png?v=${Date.now()}`,
+      // What was painted shows in the patches.
+      moved: (isOpen) => isOpen || location.reload(),
+    });
     this.onKey = (event) => {
       if (isWriting(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (this.painter?.isOpen && this.painter.key(event)) return;
+      if (event.key.toLowerCase() === 'm') this.painter?.toggle();
       if (event.key.toLowerCase() === 'p') this.to((query) => (query.has('paper') ? query.delete('paper') : query.set('paper', '1')));
     };
     document.addEventListener('keydown', this.onKey);
@@ -20,6 +41,17 @@ export default () => ({
   },
   to: null,
   onKey: null,
+  painter: null,
+  paint() {
+    this.painter.toggle();
+  },
+  /** Another way for what is painted already. */
+  async areaWay() {
+    if (this.painter.strokes().length) {
+      await this.painter.take(this.painter.strokes());
+      location.reload();
+    }
+  },
   go() {
     location.assign(this.$el.value);
   },

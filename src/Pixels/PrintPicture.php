@@ -42,11 +42,13 @@ final readonly class PrintPicture
     {
         $write = $recipe->write;
         $space = WorkingSpace::for($master->header(), $write->colour);
-        $image = $this->enlarged($master, $recipe, $space, $tell, $part ?? $recipe->frame->crop) ?? $this->cut($master, $recipe, $space);
-        if ($image->hasAlpha() && !$write->transparent) {
-            $image = $image->flatten($this->matte($write->matte, $image));
+        $image = $this->atSize($master, $recipe, $space, $tell, $part ?? $recipe->frame->crop);
+        $area = $recipe->enlarge->area;
+        if (null !== $area) {
+            $other = $this->atSize($master, $recipe->enlargedBy($area->how), $space, $tell, $part ?? $recipe->frame->crop);
+            $mask = (new MarkMask($area->marks))->over($recipe->frame, $recipe->enlarge->to);
+            $image = $image->plus($other->minus($image)->multipliedBy($mask))->roundTo($image->format())->meaning($image->interpretation());
         }
-        $image = $this->resampler->resample($image, $recipe->enlarge->to, $recipe->enlarge->how->way);
         if (16 === $write->bits && 8 === PrintColour::bitsOf($image)) {
             $image = $image->rescaleTo(BandFormat::Short)->meaning(Interpretation::Rgb16);
         }
@@ -78,6 +80,21 @@ final readonly class PrintPicture
     private function reach(Recipe $recipe): float
     {
         return 4 * ($recipe->finish->sharpen?->radius->asPixels() ?? 0.0);
+    }
+
+    /**
+     * The crop at its exact size, by the recipe's own way, without what a file does not keep of its transparency.
+     *
+     * @param ?\Closure(float): void $tell
+     */
+    private function atSize(Master $master, Recipe $recipe, WorkingSpace $space, ?\Closure $tell, PixelWindow $part): Image
+    {
+        $image = $this->enlarged($master, $recipe, $space, $tell, $part) ?? $this->cut($master, $recipe, $space);
+        if ($image->hasAlpha() && !$recipe->write->transparent) {
+            $image = $image->flatten($this->matte($recipe->write->matte, $image));
+        }
+
+        return $this->resampler->resample($image, $recipe->enlarge->to, $recipe->enlarge->how->way);
     }
 
     /**

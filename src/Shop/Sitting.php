@@ -92,7 +92,7 @@ final readonly class Sitting
     {
         $settings = $this->artwork->batch()->settings();
 
-        return new MakingWishes(how: $this->how(), finish: $this->finish(), matte: $settings->matte, cutMarks: $settings->cutMarks);
+        return new MakingWishes(how: $this->how(), finish: $this->finish(), matte: $settings->matte, cutMarks: $settings->cutMarks, area: $this->artwork->memo(self::PICTURE)->area);
     }
 
     /** Whether the planner would decide the same. */

@@ -65,7 +65,7 @@ test('what should be sharpened is marked by hand, and nothing else changes', asy
   await kept(page, () => page.locator('#sharpen-amount').fill('300'));
   await settled(page);
   await page.keyboard.press('m');
-  const box = await page.locator('[data-marking]').boundingBox();
+  const box = await page.locator('[data-canvas]').boundingBox();
   await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.5);
   await kept(page, async () => {
     await page.mouse.down();

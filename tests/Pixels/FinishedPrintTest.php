@@ -19,6 +19,9 @@ use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Mount;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayArea;
+use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Record;
 use Snugfit\Pixels\Finishing\MarkMask;
 use Snugfit\Pixels\Master;
@@ -80,6 +83,32 @@ final class FinishedPrintTest extends PixelTestCase
         }
         self::assertGreaterThan(2000, $changed);
         self::assertGreaterThan(250, $full);
+    }
+
+    public function test_painted_areas_go_another_way_and_the_rest_stays_to_the_byte(): void
+    {
+        $this->picture(new PixelSize(120, 90))->save('png', $this->folder.'/in.png', []);
+        $facts = $this->read($this->folder.'/in.png');
+        $plain = $this->recipe($facts, new PixelSize(240, 180), Format::Png);
+        $make = function (Recipe $recipe): string {
+            PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+
+            return Image::load('png', $this->folder.'/out.png')->bytes();
+        };
+        $blocks = new WayChoice(Way::Nearest);
+        $area = new WayArea($blocks, new Marks([new Stroke([[0.25, 0.5]], 0.15)]));
+        [$base, $other, $mixed] = [$make($plain), $make($plain->enlargedBy($blocks)), $make($plain->enlargedBy($plain->enlarge->how, $area))];
+        for ($y = 0; $y < 180; ++$y) {
+            for ($x = 0; $x < 240; ++$x) {
+                $distance = hypot($x + 0.5 - 60, $y + 0.5 - 90);
+                $pixel = static fn (string $bytes): string => substr($bytes, 3 * (240 * $y + $x), 3);
+                if ($distance > 37 || $distance < 9) {
+                    self::assertSame($distance > 37 ? $pixel($base) : $pixel($other), $pixel($mixed), "$x, $y");
+                }
+            }
+        }
+        $again = Recipe::fromJson($plain->enlargedBy($plain->enlarge->how, $area)->canonicalJson());
+        self::assertEquals($area, $again->enlarge->area);
     }
 
     public function test_marks_follow_the_picture_however_it_is_held(): void

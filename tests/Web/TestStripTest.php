@@ -37,6 +37,27 @@ final class TestStripTest extends ShopTestCase
         self::assertCount(1, $page->filter('[data-spot]'));
     }
 
+    public function test_parts_are_painted_to_go_another_way_and_it_is_printed_and_taken_back(): void
+    {
+        $address = "/batches/{$this->shelved->id()}/strip/{$this->artwork->id()}/5x7";
+        $this->browser->request('POST', $address.'/area', ['way' => 'nearest', 'marks' => '[{"points":[[5000,5000]],"radius":1500,"away":false}]'], server: self::OURS);
+        self::assertResponseIsSuccessful();
+        $page = $this->strip('');
+        self::assertContains('as printed', $page->filter('.strip thead th b')->each(static fn (Crawler $one): string => $one->text()));
+        foreach (['/area.png', '/patch.png?way=printed&x=0.5&y=0.5&w=64&h=64'] as $picture) {
+            $this->browser->request('GET', $address.$picture);
+            self::assertInstanceOf(BinaryFileResponse::class, $this->browser->getResponse());
+        }
+        $recipe = fn (): ?\Snugfit\Core\Recipe\WayArea => $this->again($this->shelved)->artworks()[0]->memo(Sitting::PICTURE)->area;
+        self::assertSame('nearest', $recipe()?->how->code());
+        foreach ([['way' => 'magic', 'marks' => '[{"points":[[1,1]],"radius":100}]'], ['way' => 'nearest', 'marks' => '[{"radius":100}]']] as $nonsense) {
+            $this->browser->request('POST', $address.'/area', $nonsense, server: self::OURS);
+            self::assertSame(400, $this->browser->getResponse()->getStatusCode());
+        }
+        $this->browser->request('POST', "/batches/{$this->shelved->id()}/undo", server: self::OURS);
+        self::assertNull($recipe());
+    }
+
     public function test_a_patch_is_made_at_the_prints_own_pixels(): void
     {
         $this->browser->request('GET', $this->path('/patch.png?way=faithful&x=0.5&y=0.5&w=120&h=90'));

@@ -9,8 +9,12 @@ use Snugfit\Core\Measure\PixelSize;
 /** To how many pixels the crop is resampled, and in which way where that means enlarging. */
 final readonly class Enlarge
 {
-    public function __construct(public WayChoice $how, public PixelSize $to)
-    {
+    public function __construct(
+        public WayChoice $how,
+        public PixelSize $to,
+        /** Where it is another way. */
+        public ?WayArea $area = null,
+    ) {
     }
 
     public function passesFrom(PixelSize $crop): Passes

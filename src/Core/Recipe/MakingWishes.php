@@ -30,6 +30,8 @@ final readonly class MakingWishes
         public ?string $matte = null,
         public ?Compression $compression = null,
         public bool $cutMarks = false,
+        /** Where the picture is enlarged another way. */
+        public ?WayArea $area = null,
     ) {
     }
 
@@ -40,7 +42,7 @@ final readonly class MakingWishes
 
     public function finishedBy(FinishWishes $finish): self
     {
-        return new self($this->format, $this->how, $finish, $this->profile, $this->intent, $this->blackPoint, $this->maxBytes, $this->quality, $this->leastQuality, $this->matte, $this->compression, $this->cutMarks);
+        return new self($this->format, $this->how, $finish, $this->profile, $this->intent, $this->blackPoint, $this->maxBytes, $this->quality, $this->leastQuality, $this->matte, $this->compression, $this->cutMarks, $this->area);
     }
 
     public function colour(OutputColour $usual): OutputColour

@@ -44,9 +44,10 @@ final readonly class Recipe
         return new self($this->frame, $this->enlarge, $this->write, null, $this->finish);
     }
 
-    public function enlargedBy(WayChoice $how): self
+    /** By one way all over, or by another in an area. */
+    public function enlargedBy(WayChoice $how, ?WayArea $area = null): self
     {
-        return new self($this->frame, new Enlarge($how, $this->enlarge->to), $this->write, $this->mount, $this->finish);
+        return new self($this->frame, new Enlarge($how, $this->enlarge->to, $area), $this->write, $this->mount, $this->finish);
     }
 
     public function finishedBy(Finish $finish): self
@@ -89,9 +90,10 @@ final readonly class Recipe
         [$how, $to] = [$this->enlarge->how, $this->enlarge->to];
 
         return [
+            ...(null === $this->enlarge->area ? [] : ['area' => $this->enlarge->area->toArray()]),
             ...(Effort::Usual === $how->effort ? [] : ['effort' => $how->effort->value]),
             'height' => $to->height,
-            ...($how->way->isLearned() ? ['networks' => Way::NETWORKS] : []),
+            ...($how->way->isLearned() || ($this->enlarge->area?->how->way->isLearned() ?? false) ? ['networks' => Way::NETWORKS] : []),
             ...(100 === $how->strength ? [] : ['strength' => $how->strength]),
             'way' => $how->way->value, 'width' => $to->width,
         ];
@@ -102,6 +104,7 @@ final readonly class Recipe
         return new Enlarge(
             new WayChoice(Way::from($enlarge->string('way')), $enlarge->has('strength') ? $enlarge->int('strength') : 100, $enlarge->has('effort') ? Effort::from($enlarge->string('effort')) : Effort::Usual),
             new PixelSize($enlarge->int('width'), $enlarge->int('height')),
+            $enlarge->has('area') ? WayArea::fromRecord($enlarge->record('area')) : null,
         );
     }
 

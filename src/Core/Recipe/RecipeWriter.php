@@ -31,7 +31,7 @@ final readonly class RecipeWriter
 
         return new Recipe(
             new Frame($facts->size, $placement->crop, $placement->pose),
-            new Enlarge($this->how($placement, $facts, $wishes->how), $output->pictureSize()),
+            new Enlarge($this->how($placement, $facts, $wishes->how), $output->pictureSize(), $this->isEnlarged($placement, $facts) ? $wishes->area : null),
             $this->write($placement->product, $facts, $output, $format, $colour, $wishes),
             null === $output->lay ? null : new Mount($output->size, $output->lay),
             $wishes->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
@@ -61,9 +61,12 @@ final readonly class RecipeWriter
     /** What is not enlarged is made the same way whatever was chosen, so that a choice makes nothing again for nothing. */
     private function how(Placement $placement, MasterFacts $facts, ?WayChoice $how): WayChoice
     {
-        $isEnlarged = !$facts->format->isVector() && null !== $placement->output && !$placement->crop->size()->covers($placement->output->pictureSize());
+        return $this->isEnlarged($placement, $facts) ? $how ?? WayChoice::for($placement->artwork->kind, $facts) : new WayChoice(Way::Lanczos);
+    }
 
-        return $isEnlarged ? $how ?? WayChoice::for($placement->artwork->kind, $facts) : new WayChoice(Way::Lanczos);
+    private function isEnlarged(Placement $placement, MasterFacts $facts): bool
+    {
+        return !$facts->format->isVector() && null !== $placement->output && !$placement->crop->size()->covers($placement->output->pictureSize());
     }
 
     /** The product's first format that takes its colours; for transparent artwork on a product that wants it, the first that keeps transparency. */

@@ -14,6 +14,12 @@ final readonly class MaskJob implements PixelJob
     {
     }
 
+    /** Where it is kept: named by what is in it. */
+    public static function key(Marks $marks, PixelSize $picture): string
+    {
+        return \sprintf('patches/%s.png', hash('sha256', json_encode([$marks->toList(), (string) $picture], \JSON_THROW_ON_ERROR)));
+    }
+
     public function timeLimit(): float
     {
         return 30;

@@ -13,6 +13,7 @@ use Snugfit\Core\Fit\Pose;
 use Snugfit\Core\Fit\Sits;
 use Snugfit\Core\Fit\Turn;
 use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Recipe\WayArea;
 use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Record;
 
@@ -40,6 +41,8 @@ final readonly class FramingMemo
         /** The person's choice of enlarging. */
         public ?WayChoice $how = null,
         public FinishWishes $finish = new FinishWishes(),
+        /** Where the picture is enlarged another way. */
+        public ?WayArea $area = null,
     ) {
     }
 
@@ -49,37 +52,42 @@ final readonly class FramingMemo
     ): self {
         return new self(
             $orientation ?? $this->orientation, $framing ?? $this->framing, $excluded ?? $this->excluded, $lookedAt ?? $this->lookedAt, $pose ?? $this->pose,
-            $sits ?? $this->sits, $edge ?? $this->edge, $colour ?? $this->colour, $bled ?? $this->bled, $this->limit, $policy ?? $this->policy, $alone ?? $this->alone, $this->how, $this->finish,
+            $sits ?? $this->sits, $edge ?? $this->edge, $colour ?? $this->colour, $bled ?? $this->bled, $this->limit, $policy ?? $this->policy, $alone ?? $this->alone, $this->how, $this->finish, $this->area,
         );
     }
 
     /** As it was before anybody moved or zoomed anything. */
     public function withoutFraming(): self
     {
-        return new self($this->orientation, null, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish);
+        return new self($this->orientation, null, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish, $this->area);
     }
 
     /** @param ?float $limit linear; null leaves it to the product and the kind */
     public function withLimit(?float $limit): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $limit, $this->policy, $this->alone, $this->how, $this->finish);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $limit, $this->policy, $this->alone, $this->how, $this->finish, $this->area);
     }
 
     /** @param ?WayChoice $how null leaves it to what suits the picture */
     public function withHow(?WayChoice $how): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $how, $this->finish);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $how, $this->finish, $this->area);
     }
 
     public function withFinish(FinishWishes $finish): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $finish);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $finish, $this->area);
+    }
+
+    public function withArea(?WayArea $area): self
+    {
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish, $area);
     }
 
     /** How another sits, with what concerns this product alone kept. */
     public function sittingAs(self $other): self
     {
-        return new self($other->orientation, $other->framing, $this->excluded, $other->lookedAt, $other->pose, $other->sits, $other->edge, $other->colour, $other->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish);
+        return new self($other->orientation, $other->framing, $this->excluded, $other->lookedAt, $other->pose, $other->sits, $other->edge, $other->colour, $other->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish, $this->area);
     }
 
     /** @return array<string, mixed> */
@@ -101,6 +109,7 @@ final readonly class FramingMemo
             'policy' => $this->policy->value,
             'alone' => $this->alone,
             'how' => $this->how?->code(),
+            ...(null === $this->area ? [] : ['area' => $this->area->toArray()]),
             ...($this->finish->isSilent() ? [] : ['finish' => $this->finish->toArray()]),
         ];
     }
@@ -126,6 +135,7 @@ final readonly class FramingMemo
             $record->has('alone') && $record->bool('alone'),
             WayChoice::ofCode($text('how')),
             $record->has('finish') ? FinishWishes::fromRecord($record->record('finish')) : new FinishWishes(),
+            $record->has('area') ? WayArea::fromRecord($record->record('area')) : null,
         );
     }
 }

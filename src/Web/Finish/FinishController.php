@@ -112,7 +112,7 @@ final class FinishController extends AbstractController
         $placed = $this->placed($batch, $artwork, $product);
         $marks = $placed->sitting->finish()->marks ?? new Marks([]);
         $size = $placed->placement->artwork->size;
-        $key = \sprintf('patches/%s.png', hash('sha256', json_encode([$marks->toList(), (string) $size], \JSON_THROW_ON_ERROR)));
+        $key = MaskJob::key($marks, $size);
 
         return $this->made($key, fn (): PixelJob => new MaskJob($marks, $size, $this->vault->path($key)));
     }

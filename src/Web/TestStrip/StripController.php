@@ -4,13 +4,20 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\TestStrip;
 
+use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\Finish\Marks;
+use Snugfit\Core\MalformedRecord;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\MakingWishes;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayArea;
 use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Pixels\Job\MaskJob;
 use Snugfit\Pixels\Job\PatchJob;
+use Snugfit\Pixels\Job\PixelJob;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FitSheet;
@@ -74,7 +81,7 @@ final class StripController extends AbstractController
         return $this->render('test-strip/strip.html.twig', [
             'batch' => $batch, 'placed' => $placed, 'products' => $this->sheet->products($batch), 'query' => $query, 'columns' => $columns, 'rows' => $rows, 'current' => $current,
             'suits' => WayChoice::for($artwork->kind(), $artwork->facts()), 'chosen' => $placed->sitting->how(), 'patch' => self::PATCH,
-            'more' => self::all(),
+            'more' => self::all(), 'area' => $artwork->memo(Sitting::PICTURE)->area,
         ]);
     }
 
@@ -85,20 +92,57 @@ final class StripController extends AbstractController
         $placed = $this->placed($batch, $artwork, $product);
         // The untouched source: its very pixels, as blocks.
         $code = $request->query->getString('way');
-        $way = 'source' === $code ? new WayChoice(Way::Nearest) : WayChoice::ofCode($code) ?? throw new BadRequestHttpException('There is no such way.');
-        $recipe = $this->recipe($placed, $way) ?? throw $this->createNotFoundException();
+        $way = 'source' === $code ? new WayChoice(Way::Nearest) : ('printed' === $code ? $this->current($placed) : WayChoice::ofCode($code) ?? throw new BadRequestHttpException('There is no such way.'));
+        $recipe = $this->recipe($placed, $way, 'printed' === $code ? $artwork->memo(Sitting::PICTURE)->area : null) ?? throw $this->createNotFoundException();
         $side = static fn (string $name): int => max(16, min(1280, $request->query->getInt($name)));
         $window = StripSpots::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h'))) ?? throw $this->createNotFoundException();
         $key = \sprintf('patches/%s.png', hash('sha256', implode(' ', [$artwork->master(), $recipe->unmounted()->hash(), ...$window->toArray()])));
+
+        return $this->made($vault, $bench, $key, static fn (): PixelJob => new PatchJob($vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $vault->path($key)));
+    }
+
+    /** @param \Closure(): PixelJob $job */
+    private function made(Vault $vault, PixelBench $bench, string $key, \Closure $job): Response
+    {
         if (!$vault->has($key)) {
             try {
-                $bench->start(new PatchJob($vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $vault->path($key)))->facts();
+                $bench->start($job())->facts();
             } catch (PixelWorkFailed $e) {
                 return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
             }
         }
 
         return new BinaryFileResponse($vault->path($key), headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
+    }
+
+    /** Another way where a person painted; an empty list takes it away. */
+    #[Route('/area', name: 'strip_area', methods: ['POST'])]
+    public function area(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    {
+        $this->placed($batch, $artwork, $product);
+        try {
+            $marks = Marks::fromList(json_decode($request->request->getString('marks', '[]'), true));
+            $how = WayChoice::ofCode($request->request->getString('way')) ?? throw new BadRequestHttpException('There is no such way.');
+            $area = $marks->isEmpty() ? null : new WayArea($how, $marks);
+        } catch (ImpossibleFinish|MalformedRecord $e) {
+            throw new BadRequestHttpException($e->getMessage(), $e);
+        }
+        $memo = $artwork->memo(Sitting::PICTURE)->withArea($area);
+        $this->journal->apply($batch, \sprintf(null === $area ? 'Enlarged "%s" one way all over' : 'Painted where "%s" is enlarged another way', $artwork->title()), [\sprintf('framing:%d:%s', $artwork->id(), Sitting::PICTURE) => $memo->toArray()]);
+
+        return new Response(json_encode($marks->toList(), \JSON_THROW_ON_ERROR), 200, ['Content-Type' => 'application/json']);
+    }
+
+    /** What was painted, to lay over the picture. */
+    #[Route('/area.png', name: 'strip_area_mask', methods: ['GET'])]
+    public function areaMask(Batch $batch, BatchArtwork $artwork, string $product, PixelBench $bench, Vault $vault): Response
+    {
+        $placed = $this->placed($batch, $artwork, $product);
+        $marks = $artwork->memo(Sitting::PICTURE)->area->marks ?? new Marks([]);
+        $size = $placed->placement->artwork->size;
+        $key = MaskJob::key($marks, $size);
+
+        return $this->made($vault, $bench, $key, static fn (): PixelJob => new MaskJob($marks, $size, $vault->path($key)));
     }
 
     /** Two ways, large: one over the other with a line to drag, or swapped by a held key. */
@@ -161,10 +205,10 @@ final class StripController extends AbstractController
     }
 
     /** Null where the placement is short, so that nothing is printed. */
-    private function recipe(PlacedArtwork $placed, WayChoice $how): ?Recipe
+    private function recipe(PlacedArtwork $placed, WayChoice $how, ?WayArea $area = null): ?Recipe
     {
         try {
-            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts())->enlargedBy($how)->unmounted();
+            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), new MakingWishes(how: $how, area: $area))->enlargedBy($how, $area)->unmounted();
         } catch (ImpossibleRecipe) {
             return null;
         }
