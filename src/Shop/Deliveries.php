@@ -17,6 +17,9 @@ use Snugfit\Shop\Entity\PrintState;
 /** The delivery folder of each batch, and which print file stands in it for each placement. */
 final readonly class Deliveries
 {
+    /** Where cleared deliveries lie until they are too old. */
+    public const CLEARED = 'cleared';
+
     public function __construct(private EntityManagerInterface $entities, private Vault $vault)
     {
     }
@@ -63,6 +66,23 @@ final readonly class Deliveries
         if ($this->vault->has($fromKey) || !$this->vault->has($key)) {
             $this->vault->move($fromKey, $key);
         }
+    }
+
+    /** Takes a batch's delivered files away, because a person says so; for a while they can be brought back. */
+    public function clear(Batch $batch): void
+    {
+        $this->vault->moveFolder($this->folder($batch), self::CLEARED.'/'.$batch->number());
+    }
+
+    /** @return bool whether there was anything to bring back */
+    public function bringBack(Batch $batch): bool
+    {
+        return $this->vault->moveFolder(self::CLEARED.'/'.$batch->number(), $this->folder($batch));
+    }
+
+    public function canBringBack(Batch $batch): bool
+    {
+        return is_dir($this->vault->path(self::CLEARED.'/'.$batch->number())) && !is_file($this->vault->path($this->key($batch, 'manifest.json')));
     }
 
     /** Writes manifest.json and manifest.csv for all that stands in the folder, with what is short or failed in the last run. */

@@ -69,6 +69,28 @@ final readonly class Vault
         $this->files->delete($key);
     }
 
+    /** Deletes what lies right under a key and was not changed for so many seconds: files, and folders with all in them. */
+    public function clearOlder(string $key, int $seconds): void
+    {
+        foreach (glob($this->root.'/'.$key.'/*') ?: [] as $path) {
+            if (filemtime($path) < time() - $seconds) {
+                (new \Symfony\Component\Filesystem\Filesystem())->remove($path);
+            }
+        }
+    }
+
+    /** Gives a folder another key; false where it is not there. What lay under the new key goes. */
+    public function moveFolder(string $from, string $to): bool
+    {
+        if (!is_dir($this->root.'/'.$from)) {
+            return false;
+        }
+        (new \Symfony\Component\Filesystem\Filesystem())->remove($this->root.'/'.$to);
+        $target = $this->path($to);
+
+        return rename($this->root.'/'.$from, $target) && touch($target);
+    }
+
     /** Where pixel work reads and writes. The folder is there afterwards; the file may not be. */
     public function path(string $key): string
     {

@@ -93,3 +93,24 @@ test('two ways are laid over each other, moved over, and swapped while a key is 
   await page.keyboard.press('Escape');
   await page.waitForURL(/\/strip\/\d+\/5x5$/);
 });
+
+test('parts are painted to go another way, shown as printed, and cleared', async ({ page }) => {
+  await readyBatch(page, 'Parts', [good()[4]], ['4x6']);
+  const strip = (await page.locator('.cell > a').first().getAttribute('href')).replace('framing', 'strip');
+  await page.goto(strip);
+  await page.locator('#area-way').selectOption('nearest');
+  await page.getByRole('button', { name: /Paint where/ }).click();
+  const box = await page.locator('[data-canvas]').boundingBox();
+  const kept = page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.url().endsWith('/area'));
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height / 2, { steps: 3 });
+  await page.mouse.up();
+  await kept;
+  await page.getByRole('button', { name: /^Done/ }).click();
+  await expect(page.locator('.strip thead th b', { hasText: 'as printed' })).toBeVisible();
+  await page.keyboard.press('m');
+  await Promise.all([page.waitForResponse((answer) => answer.url().endsWith('/area')), page.getByRole('button', { name: 'Clear' }).click()]);
+  await page.keyboard.press('m');
+  await expect(page.locator('.strip thead th b', { hasText: 'as printed' })).toHaveCount(0);
+});

@@ -13,7 +13,7 @@ abstract class CommandTestCase extends PixelTestCase
 {
     protected function snugfit(string ...$words): Process
     {
-        $process = new Process([\PHP_BINARY, \dirname(__DIR__, 2).'/bin/console', ...array_values($words)], $this->folder, ['APP_ENV' => 'test', 'SNUGFIT_DATA' => $this->folder.'/no-shop', 'COLUMNS' => '200'], timeout: 120);
+        $process = new Process([\PHP_BINARY, \dirname(__DIR__, 2).'/bin/console', ...array_values($words)], $this->folder, ['APP_ENV' => 'test', 'SNUGFIT_DATA' => $this->folder.'/no-shop', 'COLUMNS' => '200'], timeout: 400);
         $process->run();
 
         return $process;

@@ -23,7 +23,7 @@ final class MakeCommandTest extends CommandTestCase
     {
         $this->master('harbour.png', 1800, 1200);
         $this->master('small/emblem.png', 90, 90);
-        $answer = $this->answer('make', 'masters', '--products=4x6,apparel-front', '--out=prints', '--json');
+        $answer = $this->answer('make', 'masters', '--products=4x6,apparel-front', '--out=prints', '--way=mitchell', '--json');
         $files = $this->byPlacement($answer);
         self::assertSame(['harbour.png on 4x6', 'harbour.png on apparel-front', 'small/emblem.png on 4x6', 'small/emblem.png on apparel-front'], array_keys($files));
 

@@ -17,11 +17,13 @@ final class WorkFolderTest extends PixelTestCase
             touch($this->folder.'/'.$name.'/faithful-1-x2.pixels', $now - 86400 * $days);
         }
         file_put_contents($this->folder.'/pace.json', '{}');
-        (new WorkFolder($this->folder))->tidy($now);
+        (new WorkFolder($this->folder))->tidy(now: $now);
         self::assertSame(['day', 'fresh', 'pace.json', 'week'], $this->names());
-        (new WorkFolder($this->folder))->tidy($now, 250_000);
+        (new WorkFolder($this->folder))->tidy(now: $now, mostBytes: 250_000);
         self::assertSame(['day', 'fresh', 'pace.json'], $this->names());
-        (new WorkFolder($this->folder.'/nowhere'))->tidy($now);
+        (new WorkFolder($this->folder))->tidy(0, $now + 1);
+        self::assertSame(['pace.json'], $this->names());
+        (new WorkFolder($this->folder.'/nowhere'))->tidy(now: $now);
     }
 
     /** @return list<string> */

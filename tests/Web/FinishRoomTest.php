@@ -97,6 +97,15 @@ final class FinishRoomTest extends ShopTestCase
         preg_match_all('/^\s+1\s+\d+ image\s+(\d+)/m', (string) shell_exec('pdfimages -list '.escapeshellarg($this->data.'/proof.pdf')), $images);
         self::assertCount(2, $images[1]);
 
+        $folder = $this->deliveries()->folderPath($batch);
+        $before = glob($folder.'/*.jpg');
+        $this->browser->request('POST', "/batches/{$batch->id()}/parcels/clear", server: self::OURS);
+        self::assertSame([], glob($folder.'/*.jpg'));
+        self::assertStringContainsString('Bring the cleared files back', $this->browser->request('GET', "/batches/{$batch->id()}/parcels")->text());
+        $this->browser->request('POST', "/batches/{$batch->id()}/parcels/bring-back", server: self::OURS);
+        self::assertSame($before, glob($folder.'/*.jpg'));
+        self::assertFileExists($this->data.'/files/masters/'.substr($this->artwork->master(), 0, 2).'/'.$this->artwork->master());
+
         $file = array_values($this->deliveries()->latest($batch))[0];
         $bytes = (string) file_get_contents($this->deliveries()->folderPath($batch).'/'.$file->path());
         $other = $this->batch(['4x6'], 'Another');

@@ -211,7 +211,7 @@ final class RoomsTest extends ShopTestCase
         $zip = new \ZipArchive();
         self::assertTrue($zip->open($this->data.'/x.zip', \ZipArchive::CHECKCONS));
         $names = array_map(static fn (int $i): string => (string) $zip->getNameIndex($i), range(0, $zip->count() - 1));
-        self::assertSame(['a/b/1-ünder-dusk-4x6-1800x1200-300ppi.jpg', 'manifest.json', 'manifest.csv'], $names);
+        self::assertSame(['a/b/1-ünder-dusk-4x6-1800x1200-300ppi.jpg', 'manifest.json', 'manifest.csv', 'proof-sheet.pdf'], $names);
         $file = array_values($this->deliveries()->latest($this->again($batch)))[0];
         self::assertSame($file->found()?->sha256, hash('sha256', (string) $zip->getFromIndex(0)));
 

@@ -61,7 +61,7 @@ final readonly class Sharpening
         };
         $distance = null === $viewingDistance || $viewingDistance->inInches() < self::IN_HAND ? Length::inches(self::IN_HAND) : $viewingDistance;
 
-        return new self($amount, Radius::onPaper(Length::inches(1 / Ppi::resolvedAt($distance)->value)), Kind::Photo === $kind ? 2 : 0);
+        return new self($amount, Radius::onPaper(Length::millimetres(round(25.4 / Ppi::resolvedAt($distance)->value, 3))), Kind::Photo === $kind ? 2 : 0);
     }
 
     public static function suggestedFor(Kind $kind, Product $product): self

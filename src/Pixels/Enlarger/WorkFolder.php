@@ -7,15 +7,15 @@ namespace Snugfit\Pixels\Enlarger;
 /** Where enlarged pictures are kept for further products. Nothing in it is needed: whatever is missing is made again. */
 final readonly class WorkFolder
 {
-    private const DAYS = 14;
+    public const DAYS = 14;
     private const BYTES = 20_000_000_000;
 
     public function __construct(private string $folder)
     {
     }
 
-    /** Clears pictures that were not used for two weeks, and the longest unused ones where all of them take more than 20 GB. */
-    public function tidy(?int $now = null, int $mostBytes = self::BYTES): void
+    /** Clears pictures that were not used for so many days, and the longest unused ones where all of them take more than 20 GB. */
+    public function tidy(int $days = self::DAYS, ?int $now = null, int $mostBytes = self::BYTES): void
     {
         $pictures = [];
         foreach (glob($this->folder.'/*', \GLOB_ONLYDIR) ?: [] as $picture) {
@@ -31,7 +31,7 @@ final readonly class WorkFolder
         uasort($pictures, static fn (array $one, array $other): int => $one[0] <=> $other[0]);
         $all = array_sum(array_column($pictures, 1));
         foreach ($pictures as $picture => [$used, $bytes]) {
-            if ($used < ($now ?? time()) - 86400 * self::DAYS || $all > $mostBytes) {
+            if ($used < ($now ?? time()) - 86400 * $days || $all > $mostBytes) {
                 $all -= $bytes;
                 $this->remove($picture);
             }

@@ -40,6 +40,7 @@ final class ParcelsController extends AbstractController
             'outdated' => $this->standing->outdated($batch),
             'folder' => $this->deliveries->folderPath($batch),
             'fresh' => $this->fresh($batch),
+            'canBringBack' => $this->deliveries->canBringBack($batch),
         ]);
     }
 
@@ -75,6 +76,15 @@ final class ParcelsController extends AbstractController
         return new Response('json' === $kind ? $manifest->json() : $manifest->csv(), 200, [
             'Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('manifest-%s.%s', $batch->number(), $kind)),
         ]);
+    }
+
+    /** A person clears a delivery, or brings it back while that goes. */
+    #[Route('/batches/{batch<\d+>}/parcels/{act<clear|bring-back>}', name: 'parcel_act', methods: ['POST'])]
+    public function act(Batch $batch, string $act): Response
+    {
+        'clear' === $act ? $this->deliveries->clear($batch) : $this->deliveries->bringBack($batch);
+
+        return $this->redirectToRoute('parcels', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/batches/{batch<\d+>}/proof-sheet.pdf', name: 'parcel_proof', methods: ['GET'])]

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Work\Press;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Snugfit\Pixels\Enlarger\WorkFolder;
 use Snugfit\Pixels\PlanPreview;
 use Snugfit\Shop\Deliveries;
 use Snugfit\Shop\Entity\PrintFile;
@@ -31,7 +30,7 @@ final readonly class PressFeeder
         private Deliveries $deliveries,
         private CancelFlags $flags,
         private Pace $pace,
-        private string $dataDir,
+        private Housekeeping $housekeeping,
     ) {
     }
 
@@ -66,7 +65,7 @@ final readonly class PressFeeder
         if (null !== $run->finishedAt()) {
             $this->flags->lower($run->id());
             $this->deliveries->writeManifest($run->batch());
-            (new WorkFolder($this->dataDir.'/enlarged'))->tidy();
+            $this->housekeeping->tidy();
         }
         foreach ($next as $file) {
             $this->bus->dispatch($this->message($run, $file));
