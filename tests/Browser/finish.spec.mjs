@@ -48,12 +48,11 @@ test('steps are set for a picture and a product, seen before and after, printed,
 
   await page.goto(`/batches/${batch}/fit`);
   await page.locator('.line a', { hasText: 'Finish' }).click();
-  await page.locator('[data-for]').selectOption('picture');
-  await page.waitForURL(/for=picture/);
+  await page.waitForURL(/finish\/.*for=picture/);
   await settled(page);
   await page.keyboard.press('Control+z');
   await expect(page.locator('#sharpen-amount')).not.toHaveValue('150');
-  await settled(page);
+  await page.waitForLoadState('load');
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('checkbox', { name: 'Sharpening' })).not.toBeChecked();
   await expect(page.getByRole('checkbox', { name: 'Tone guard' })).toBeChecked();
