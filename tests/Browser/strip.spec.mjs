@@ -84,9 +84,9 @@ test('two ways are laid over each other, moved over, and swapped while a key is 
   expect(Math.abs((await line()) - (before - 200))).toBeLessThanOrEqual(2);
   await page.locator('.two-ways').focus();
   await page.keyboard.down(' ');
-  await expect(page.locator('.two-ways')).toHaveClass(/swapped/);
+  await expect(page.locator('.two-ways')).toHaveClass(/held/);
   await page.keyboard.up(' ');
-  await expect(page.locator('.two-ways')).not.toHaveClass(/swapped/);
+  await expect(page.locator('.two-ways')).not.toHaveClass(/held/);
   await page.keyboard.press('ArrowRight');
   // 240 px of the print's 1500, on a picture of 605 × 405 of which 405 are across it.
   await expect.poll(() => Number(new URL(page.url()).searchParams.get('x'))).toBeCloseTo(0.4 + (240 / 1500) * (405 / 605), 2);

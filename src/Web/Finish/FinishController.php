@@ -6,6 +6,7 @@ namespace Snugfit\Web\Finish;
 
 use Snugfit\Core\Delivery\Profile;
 use Snugfit\Core\Finish\Finish;
+use Snugfit\Core\Finish\FinishWishes;
 use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Finish\Marks;
 use Snugfit\Core\Finish\Sharpening;
@@ -17,7 +18,6 @@ use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Core\Record;
 use Snugfit\Pixels\Job\MaskJob;
 use Snugfit\Pixels\Job\PatchJob;
-use Snugfit\Pixels\Job\PixelJob;
 use Snugfit\Pixels\Job\TonesJob;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
@@ -26,11 +26,11 @@ use Snugfit\Shop\Journal;
 use Snugfit\Shop\PlacedArtwork;
 use Snugfit\Shop\Shelf;
 use Snugfit\Shop\Vault;
+use Snugfit\Web\Shared\MadePicture;
 use Snugfit\Web\TestStrip\StripSpots;
 use Snugfit\Work\Child\PixelBench;
 use Snugfit\Work\Child\PixelWorkFailed;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
@@ -50,6 +50,7 @@ final class FinishController extends AbstractController
         private readonly PixelBench $bench,
         private readonly Vault $vault,
         private readonly StripSpots $spots,
+        private readonly MadePicture $pictures,
     ) {
     }
 
@@ -92,7 +93,7 @@ final class FinishController extends AbstractController
     public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
         $placed = $this->placed($batch, $artwork, $product);
-        $recipe = $this->recipe($placed) ?? throw $this->createNotFoundException();
+        $recipe = $this->recipe($placed);
         if ('before' === $request->query->getString('side')) {
             $recipe = $recipe->finishedBy(new Finish());
         }
@@ -102,7 +103,7 @@ final class FinishController extends AbstractController
         $shown = \in_array($shown, ['proof', 'gamut'], true) ? $shown : 'plain';
         $key = \sprintf('patches/%s.png', hash('sha256', implode(' ', [$artwork->master(), $recipe->unmounted()->hash(), $shown, ...$window->toArray()])));
 
-        return $this->made($key, fn (): PixelJob => new PatchJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $this->vault->path($key), $shown));
+        return $this->pictures->answer($key, fn (string $target): PatchJob => new PatchJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $target, $shown));
     }
 
     /** The marks, to lay over the picture. */
@@ -112,16 +113,15 @@ final class FinishController extends AbstractController
         $placed = $this->placed($batch, $artwork, $product);
         $marks = $placed->sitting->finish()->marks ?? new Marks([]);
         $size = $placed->placement->artwork->size;
-        $key = MaskJob::key($marks, $size);
 
-        return $this->made($key, fn (): PixelJob => new MaskJob($marks, $size, $this->vault->path($key)));
+        return $this->pictures->answer(MaskJob::key($marks, $size), static fn (string $target): MaskJob => new MaskJob($marks, $size, $target));
     }
 
     /** How the tones are spread before and after. */
     #[Route('/tones', name: 'finish_tones', methods: ['GET'])]
     public function tones(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
-        $recipe = $this->recipe($this->placed($batch, $artwork, $product)) ?? throw $this->createNotFoundException();
+        $recipe = $this->recipe($this->placed($batch, $artwork, $product));
         try {
             $tones = $this->bench->start(new TonesJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe))->facts();
         } catch (PixelWorkFailed $e) {
@@ -146,36 +146,16 @@ final class FinishController extends AbstractController
         return ['path' => $path.'L255 100Z', 'black' => $tones->float('black'), 'white' => $tones->float('white')];
     }
 
-    /** @return array{batch: Batch, placed: PlacedArtwork, places: FinishPlaces, here: string, wishes: mixed, suggested: Sharpening, recipe: ?Recipe, failure: ?string} */
+    /** @return array{batch: Batch, placed: PlacedArtwork, places: FinishPlaces, here: string, wishes: FinishWishes, suggested: Sharpening, recipe: ?Recipe, failure: ?string} */
     private function view(Batch $batch, PlacedArtwork $placed, string $here): array
     {
-        $failure = null;
-        $recipe = null;
-        try {
-            $recipe = null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking());
-        } catch (ImpossibleRecipe|ImpossibleFinish $e) {
-            $failure = $e->getMessage();
-        }
+        $made = $this->recipeOrWhyNot($placed);
         $places = FinishPlaces::of($placed);
 
         return [
             'batch' => $batch, 'placed' => $placed, 'places' => $places, 'here' => $places->named($here)->key, 'wishes' => $placed->sitting->finish(),
-            'suggested' => Sharpening::suggestedFor($placed->artwork->kind(), $placed->placement->product), 'recipe' => $recipe, 'failure' => $failure,
+            'suggested' => Sharpening::suggestedFor($placed->artwork->kind(), $placed->placement->product), 'recipe' => $made instanceof Recipe ? $made : null, 'failure' => \is_string($made) ? $made : null,
         ];
-    }
-
-    /** @param \Closure(): PixelJob $job */
-    private function made(string $key, \Closure $job): Response
-    {
-        if (!$this->vault->has($key)) {
-            try {
-                $this->bench->start($job())->facts();
-            } catch (PixelWorkFailed $e) {
-                return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
-            }
-        }
-
-        return new BinaryFileResponse($this->vault->path($key), headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
     }
 
     private function placed(Batch $batch, BatchArtwork $artwork, string $product): PlacedArtwork
@@ -188,12 +168,20 @@ final class FinishController extends AbstractController
         return $this->sheet->place($artwork, $shelved->product());
     }
 
-    private function recipe(PlacedArtwork $placed): ?Recipe
+    private function recipe(PlacedArtwork $placed): Recipe
+    {
+        $made = $this->recipeOrWhyNot($placed);
+
+        return $made instanceof Recipe ? $made : throw $this->createNotFoundException();
+    }
+
+    /** @return Recipe|string|null a sentence where it cannot be made as it is wished, null where the placement is short */
+    private function recipeOrWhyNot(PlacedArtwork $placed): Recipe|string|null
     {
         try {
             return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking());
-        } catch (ImpossibleRecipe|ImpossibleFinish) {
-            return null;
+        } catch (ImpossibleRecipe|ImpossibleFinish $e) {
+            return $e->getMessage();
         }
     }
 }

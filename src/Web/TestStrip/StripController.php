@@ -17,7 +17,6 @@ use Snugfit\Core\Recipe\WayArea;
 use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Pixels\Job\MaskJob;
 use Snugfit\Pixels\Job\PatchJob;
-use Snugfit\Pixels\Job\PixelJob;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FitSheet;
@@ -26,11 +25,9 @@ use Snugfit\Shop\PlacedArtwork;
 use Snugfit\Shop\Shelf;
 use Snugfit\Shop\Sitting;
 use Snugfit\Shop\Vault;
-use Snugfit\Work\Child\PixelBench;
-use Snugfit\Work\Child\PixelWorkFailed;
+use Snugfit\Web\Shared\MadePicture;
 use Snugfit\Work\Press\Pace;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
@@ -55,6 +52,7 @@ final class StripController extends AbstractController
         private readonly RecipeWriter $recipes,
         private readonly Journal $journal,
         private readonly StripSpots $spots,
+        private readonly MadePicture $pictures,
     ) {
     }
 
@@ -87,7 +85,7 @@ final class StripController extends AbstractController
 
     /** One patch, as it will be printed; computed when it is first looked at. */
     #[Route('/patch.png', name: 'strip_patch', methods: ['GET'])]
-    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, PixelBench $bench, Vault $vault): Response
+    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, Vault $vault): Response
     {
         $placed = $this->placed($batch, $artwork, $product);
         // The untouched source: its very pixels, as blocks.
@@ -98,21 +96,7 @@ final class StripController extends AbstractController
         $window = StripSpots::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h'))) ?? throw $this->createNotFoundException();
         $key = \sprintf('patches/%s.png', hash('sha256', implode(' ', [$artwork->master(), $recipe->unmounted()->hash(), ...$window->toArray()])));
 
-        return $this->made($vault, $bench, $key, static fn (): PixelJob => new PatchJob($vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $vault->path($key)));
-    }
-
-    /** @param \Closure(): PixelJob $job */
-    private function made(Vault $vault, PixelBench $bench, string $key, \Closure $job): Response
-    {
-        if (!$vault->has($key)) {
-            try {
-                $bench->start($job())->facts();
-            } catch (PixelWorkFailed $e) {
-                return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
-            }
-        }
-
-        return new BinaryFileResponse($vault->path($key), headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
+        return $this->pictures->answer($key, static fn (string $target): PatchJob => new PatchJob($vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $target));
     }
 
     /** Another way where a person painted; an empty list takes it away. */
@@ -135,14 +119,13 @@ final class StripController extends AbstractController
 
     /** What was painted, to lay over the picture. */
     #[Route('/area.png', name: 'strip_area_mask', methods: ['GET'])]
-    public function areaMask(Batch $batch, BatchArtwork $artwork, string $product, PixelBench $bench, Vault $vault): Response
+    public function areaMask(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
         $placed = $this->placed($batch, $artwork, $product);
         $marks = $artwork->memo(Sitting::PICTURE)->area->marks ?? new Marks([]);
         $size = $placed->placement->artwork->size;
-        $key = MaskJob::key($marks, $size);
 
-        return $this->made($vault, $bench, $key, static fn (): PixelJob => new MaskJob($marks, $size, $vault->path($key)));
+        return $this->pictures->answer(MaskJob::key($marks, $size), static fn (string $target): MaskJob => new MaskJob($marks, $size, $target));
     }
 
     /** Two ways, large: one over the other with a line to drag, or swapped by a held key. */
