@@ -42,21 +42,16 @@ final readonly class PrintMeasurer
         );
     }
 
-    /** Share of the samples of colour that are black or white to the last level; of inks, of the pixels that have none at all. */
+    /** Share of the pixels that are pure black or pure white; of inks, of those that have none at all. */
     private static function atExtremes(Image $picture): float
     {
-        $colour = $picture->hasAlpha() ? $picture->extractBands(0, $picture->bands() - 1) : $picture;
-        if (4 === $colour->bands()) {
-            return round($colour->recombined([[1.0, 1.0, 1.0, 1.0]])->isLessThan(0.5)->average() / 255, 6);
-        }
-        $most = (int) Alpha::most($colour);
-        [$ends, $all] = [0, 0];
-        foreach ($colour->counts() as $counts) {
-            $ends += $counts[0] + ($counts[$most] ?? 0);
-            $all += array_sum($counts);
-        }
+        $colours = $picture->bands() - ($picture->hasAlpha() ? 1 : 0);
+        $sum = $picture->extractBands(0, $colours)->cast(BandFormat::Float)->recombined([array_fill(0, $colours, 1.0)]);
+        $low = $sum->isLessThan(0.5);
+        // In one pass: the file is read from top to bottom.
+        $ends = 4 === $colours ? $low : $low->cast(BandFormat::Float)->plus($sum->isMoreThan($colours * Alpha::most($picture) - 0.5));
 
-        return round($ends / max(1, $all), 6);
+        return round($ends->average() / 255, 6);
     }
 
     /** How far the print swings beyond the brightest and the darkest that is near in the same print unsharpened, in levels of 255. */

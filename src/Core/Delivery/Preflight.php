@@ -21,7 +21,7 @@ final readonly class Preflight
     /** Structural similarity under which a print shows something else than its plan: turned or wrongly cut ones lie far below, finished ones above. */
     private const LIKE_ENOUGH = 0.6;
 
-    /** Share of the samples: JPEG's own swings put single ones on an extreme. */
+    /** Share of the pixels: a lossy format's own swings put single ones on an extreme. */
     private const AT_EXTREMES = 0.001;
 
     /** Levels of 255: edges that swing further have a halo that shows. */

@@ -12,7 +12,7 @@ final readonly class PrintMeasures
     public function __construct(
         /** Structural similarity to what the plan shows, computed from the master another way: 1 is the same picture. */
         public float $likeness,
-        /** Share of the picture's samples on black or white, 0 to 1; null where nothing keeps tones off them. */
+        /** Share of the picture's pixels that are pure black or white, 0 to 1; null where nothing keeps tones off them. */
         public ?float $atExtremes = null,
         /** Levels of 255 by which sharpened edges swing beyond what is round them; null where nothing was sharpened. */
         public ?float $halo = null,
