@@ -51,12 +51,6 @@ final readonly class NameTemplate
         }
     }
 
-    /** Whether its names can tell two files of a run apart, so that none needs a number behind it. */
-    public function tellsApart(): bool
-    {
-        return str_contains($this->template, '{counter}') || (str_contains($this->template, '{artwork}') && str_contains($this->template, '{product}'));
-    }
-
     /**
      * The file's folder and its name without extension, both safe on every common file system.
      *

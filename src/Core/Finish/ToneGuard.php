@@ -12,9 +12,6 @@ final readonly class ToneGuard
 {
     public const MOST = 5.0;
 
-    /** Common practice. */
-    public const USUAL = 2.0;
-
     public function __construct(
         /** Per cent that black is lifted. */
         public float $black,

@@ -35,11 +35,6 @@ final readonly class MakingWishes
     ) {
     }
 
-    public static function none(): self
-    {
-        return new self();
-    }
-
     public function finishedBy(FinishWishes $finish): self
     {
         return new self($this->format, $this->how, $finish, $this->profile, $this->intent, $this->blackPoint, $this->maxBytes, $this->quality, $this->leastQuality, $this->matte, $this->compression, $this->cutMarks, $this->area);

@@ -88,18 +88,29 @@ final readonly class JobRunner
             default => $colours->onScreen($patch),
         };
         // Lossless: it is there to be judged.
-        $patch->save('png', $job->string('target').'.part', ['compression' => 3]);
-        rename($job->string('target').'.part', $job->string('target'));
+        self::keep($patch, 'png', $job->string('target'), ['compression' => 3]);
 
         return [];
+    }
+
+    /**
+     * Under its name only when whole, and written aside under a name of this process: two that make the same picture at the
+     * same time must not write into one file.
+     *
+     * @param array<string, int> $options
+     */
+    private static function keep(Image $picture, string $saver, string $target, array $options): void
+    {
+        $part = \sprintf('%s.%d.part', $target, getmypid());
+        $picture->save($saver, $part, $options);
+        rename($part, $target);
     }
 
     /** A print as a screen shows it, on white where it is transparent. */
     private static function keepSmall(string $file, string $target): void
     {
         $small = Image::thumbnailOf($file, self::SMALL)->colourspace(Interpretation::Srgb);
-        ($small->hasAlpha() ? $small->flatten([255.0, 255.0, 255.0]) : $small)->without('exif-data', 'xmp-data', 'icc-profile-data')->save('jpeg', $target.'.part', ['Q' => 82]);
-        rename($target.'.part', $target);
+        self::keep(($small->hasAlpha() ? $small->flatten([255.0, 255.0, 255.0]) : $small)->without('exif-data', 'xmp-data', 'icc-profile-data'), 'jpeg', $target, ['Q' => 82]);
     }
 
     /** @return array<string, mixed> */
@@ -107,8 +118,8 @@ final readonly class JobRunner
     {
         $grid = (new MarkMask(Marks::fromList($job->toArray()['marks'] ?? null)))->grid(new PixelSize($job->int('width'), $job->int('height')));
         $colour = $grid->linear(0.0, 0.0)->linearByBand(self::MARKED)->cast(BandFormat::Byte);
-        $colour->join($grid->linear(self::VEIL, 0.0)->roundTo(BandFormat::Byte))->meaning(Interpretation::Srgb)->save('png', $job->string('target').'.part', []);
-        rename($job->string('target').'.part', $job->string('target'));
+        $marked = $colour->join($grid->linear(self::VEIL, 0.0)->roundTo(BandFormat::Byte))->meaning(Interpretation::Srgb);
+        self::keep($marked, 'png', $job->string('target'), []);
 
         return [];
     }
