@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels;
 
+use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
@@ -43,7 +44,7 @@ final readonly class Likeness
         $inner = $picture->crop(new PixelWindow(self::BORDER, self::BORDER, $size->width - 2 * self::BORDER, $size->height - 2 * self::BORDER));
         $colour = $inner->bands() < 3 ? $inner->colourspace(Interpretation::Srgb) : $inner;
 
-        return $colour->extractBands(0, 3)->cast(BandFormat::Float)->recombined([[0.299, 0.587, 0.114]])->held();
+        return $colour->extractBands(0, 3)->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->held();
     }
 
     private static function ssim(Image $a, Image $b): float

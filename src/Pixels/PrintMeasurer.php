@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Pixels;
 
 use Snugfit\Core\Delivery\PrintMeasures;
+use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
@@ -85,6 +86,6 @@ final readonly class PrintMeasurer
     {
         $bytes = BandFormat::Byte === $picture->format() ? $picture : $picture->colourspace(Interpretation::Srgb);
 
-        return ($bytes->bands() < 3 ? $bytes->extractBands(0, 1) : $bytes->extractBands(0, 3)->cast(BandFormat::Float)->recombined([[0.299, 0.587, 0.114]]))->cast(BandFormat::Float);
+        return ($bytes->bands() < 3 ? $bytes->extractBands(0, 1) : $bytes->extractBands(0, 3)->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS]))->cast(BandFormat::Float);
     }
 }

@@ -22,14 +22,14 @@ final class PaceTest extends ShopTestCase
         $one = $this->seconds(['8x12']);
         $two = $this->seconds(['8x12', '8x10']);
         $batch = $this->ready(['8x12', '8x10'], 'lanczos');
-        [, $plain] = $this->service(Forecast::class)->of($batch);
+        [, $plain] = $this->forecast($batch);
         self::assertGreaterThan(2 * $plain, $two, 'most of it is enlarging');
         self::assertLessThan(1.7 * $one, $two, 'which both share');
 
         $batch = $this->ready(['4x6'], 'faithful-quick');
-        [$files, $before] = $this->service(Forecast::class)->of($batch);
+        [$files, $before] = $this->forecast($batch);
         $this->press($batch);
-        [, $after] = $this->service(Forecast::class)->of($this->again($batch));
+        [, $after] = $this->forecast($this->again($batch));
         self::assertSame(1, $files);
         self::assertLessThan($before, $after, 'what was enlarged is kept');
     }
@@ -52,7 +52,7 @@ final class PaceTest extends ShopTestCase
     /** @param list<string> $products */
     private function seconds(array $products): float
     {
-        return $this->service(Forecast::class)->of($this->ready($products, 'faithful'))[1];
+        return $this->forecast($this->ready($products, 'faithful'))[1];
     }
 
     /** @param list<string> $products */
@@ -65,5 +65,13 @@ final class PaceTest extends ShopTestCase
         $artwork->remember(Sitting::PICTURE, (new FramingMemo())->withHow(WayChoice::ofCode($way)));
 
         return $batch;
+    }
+
+    /** @return array{int, float, int} */
+    private function forecast(Batch $batch): array
+    {
+        $forecast = $this->service(Forecast::class);
+
+        return $forecast->of($forecast->recipes($batch));
     }
 }

@@ -33,6 +33,9 @@ class Batch
     #[ORM\Column(options: ['default' => '{}'])]
     private array $settings = [];
 
+    /** Read once, since every placement asks for them. */
+    private ?BatchSettings $readSettings = null;
+
     /** @var Collection<int, BatchArtwork> */
     #[ORM\OneToMany(targetEntity: BatchArtwork::class, mappedBy: 'batch', cascade: ['persist'])]
     #[ORM\OrderBy(['id' => 'ASC'])]
@@ -86,12 +89,13 @@ class Batch
 
     public function settings(): BatchSettings
     {
-        return BatchSettings::fromRecord(Record::of($this->settings, 'a batch\'s settings'));
+        return $this->readSettings ??= BatchSettings::fromRecord(Record::of($this->settings, 'a batch\'s settings'));
     }
 
     public function settle(BatchSettings $settings): void
     {
         $this->settings = $settings->toArray();
+        $this->readSettings = null;
     }
 
     /** @return list<BatchArtwork> those that are not removed, by folder and name, as people look for them */

@@ -218,15 +218,19 @@ class BatchArtwork
     /** What is kept at a place: a product's code, or a family's. */
     public function memo(string $place): FramingMemo
     {
-        $this->memos ??= array_map(static fn (BatchFraming $framing): FramingMemo => $framing->memo(), $this->byPlace());
+        return $this->memos()[$place] ?? new FramingMemo();
+    }
 
-        return $this->memos[$place] ?? new FramingMemo();
+    /** @return array<string, FramingMemo> by place */
+    private function memos(): array
+    {
+        return $this->memos ??= array_map(static fn (BatchFraming $framing): FramingMemo => $framing->memo(), $this->byPlace());
     }
 
     /** Whether anything was asked of finishing at any of its places. */
     public function isFinishedByHand(): bool
     {
-        return [] !== array_filter($this->byPlace(), static fn (BatchFraming $framing): bool => !$framing->memo()->finish->isSilent());
+        return [] !== array_filter($this->memos(), static fn (FramingMemo $memo): bool => !$memo->finish->isSilent());
     }
 
     public function remember(string $place, FramingMemo $memo): void

@@ -41,12 +41,15 @@ final class RunController extends AbstractController
     public function show(Batch $batch): Response
     {
         $view = $this->view($batch);
-        $names = $this->names->of($batch, $batch->settings()->name);
+        $run = $this->deliveries->lastRun($batch);
+        // While the press works nothing of this can be chosen, and nothing of it is shown.
+        if (null !== $run && null === $run->finishedAt()) {
+            return $this->render('run/run.html.twig', $view);
+        }
         $writes = $this->forecast->recipes($batch);
 
-        return $this->render('run/run.html.twig', $view + [
-            'forecast' => null === $view['run'] ? $this->forecast->of($batch) : null,
-            'names' => \array_slice($names, 0, 8), 'count' => \count($names), 'numbered' => \count(array_filter($names, static fn (array $one): bool => $one['isNumbered'])), 'wrong' => null,
+        return $this->render('run/run.html.twig', $view + $this->names->summary($batch, $batch->settings()->name) + [
+            'forecast' => null === $run ? $this->forecast->of($writes) : null, 'wrong' => null,
             'lays_on_matte' => \count(array_filter($writes, static fn (array $one): bool => $one[1] && !$one[0]->write->transparent)),
             'has_pdf' => [] !== array_filter($writes, static fn (array $one): bool => Format::Pdf === $one[0]->write->format),
         ]);

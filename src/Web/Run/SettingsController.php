@@ -20,21 +20,15 @@ use Symfony\Component\Routing\Attribute\Route;
 /** How a batch's print files are named and written. */
 final class SettingsController extends AbstractController
 {
-    private const SHOWN = 8;
-
     /** What a template makes of the batch's files; nothing is kept. */
     #[Route('/batches/{batch<\d+>}/names', name: 'names', methods: ['GET'])]
     public function names(Batch $batch, Request $request, NamePlan $plan): Response
     {
         try {
-            $names = $plan->of($batch, new NameTemplate($request->query->getString('name')));
+            return $this->render('run/_names.html.twig', $plan->summary($batch, new NameTemplate($request->query->getString('name'))) + ['wrong' => null]);
         } catch (UnknownWord $e) {
             return $this->render('run/_names.html.twig', ['names' => [], 'count' => 0, 'numbered' => 0, 'wrong' => $e->getMessage()]);
         }
-
-        return $this->render('run/_names.html.twig', [
-            'names' => \array_slice($names, 0, self::SHOWN), 'count' => \count($names), 'numbered' => \count(array_filter($names, static fn (array $one): bool => $one['isNumbered'])), 'wrong' => null,
-        ]);
     }
 
     #[Route('/batches/{batch<\d+>}/settings', name: 'batch_settings', methods: ['POST'])]

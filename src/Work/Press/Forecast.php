@@ -19,10 +19,14 @@ final readonly class Forecast
     {
     }
 
-    /** @return array{int, float, int} files, seconds with a worker for every core, and bytes */
-    public function of(Batch $batch): array
+    /**
+     * @param list<array{Recipe, bool, string}> $recipes of a batch
+     *
+     * @return array{int, float, int} files, seconds with a worker for every core, and bytes
+     */
+    public function of(array $recipes): array
     {
-        $wanted = array_map(static fn (array $one): array => [$one[0], $one[2], 1.0], $this->recipes($batch));
+        $wanted = array_map(static fn (array $one): array => [$one[0], $one[2], 1.0], $recipes);
 
         return [\count($wanted), $this->pace->secondsFor($wanted, Cores::count()), array_sum(array_map(fn (array $one): int => $this->pace->expectedBytes($one[0]), $wanted))];
     }

@@ -16,12 +16,22 @@ use Snugfit\Shop\FitSheet;
 /** The names that a run would give its files, to look at beforehand. */
 final readonly class NamePlan
 {
+    private const SHOWN = 8;
+
     public function __construct(private FitSheet $sheet, private RecipeWriter $recipes)
     {
     }
 
+    /** @return array{names: list<array{path: string, isNumbered: bool}>, count: int, numbered: int} the first few names, how many there are, and how many got a number */
+    public function summary(Batch $batch, NameTemplate $template): array
+    {
+        $names = $this->of($batch, $template);
+
+        return ['names' => \array_slice($names, 0, self::SHOWN), 'count' => \count($names), 'numbered' => \count(array_filter($names, static fn (array $one): bool => $one['isNumbered']))];
+    }
+
     /** @return list<array{path: string, isNumbered: bool}> in the order of the run; numbered where the template gave the same name before */
-    public function of(Batch $batch, NameTemplate $template): array
+    private function of(Batch $batch, NameTemplate $template): array
     {
         $names = new NameBook();
         $plan = [];
