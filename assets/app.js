@@ -10,7 +10,6 @@ import picker from './fit-sheet/picker.js';
 import finish from './finish/finish.js';
 import framing from './framing/framing.js';
 import names from './run/names.js';
-import pair from './test-strip/pair.js';
 import strip from './test-strip/strip.js';
 
 Alpine.data('refresh', refresh);
@@ -22,6 +21,5 @@ Alpine.data('picker', picker);
 Alpine.data('finish', finish);
 Alpine.data('framing', framing);
 Alpine.data('strip', strip);
-Alpine.data('pair', pair);
 Alpine.data('names', names);
 Alpine.start();

@@ -5,7 +5,8 @@ import { readFileSync, writeFileSync } from 'node:fs';
 
 const out = 'public/build';
 await build({
-  entryPoints: { app: 'assets/app.js', style: 'assets/app.css' },
+  // The large view's viewer is as large as all the rest: a script of its own.
+  entryPoints: { app: 'assets/app.js', large: 'assets/large/large.js', style: 'assets/app.css' },
   bundle: true,
   minify: true,
   format: 'iife',
@@ -18,4 +19,4 @@ await build({
 });
 // Pages name the files with their content's hash, so that a browser keeps them until they change.
 const hash = (name) => createHash('sha256').update(readFileSync(`${out}/${name}`)).digest('hex').slice(0, 12);
-writeFileSync(`${out}/versions.json`, JSON.stringify({ 'app.js': hash('app.js'), 'style.css': hash('style.css') }));
+writeFileSync(`${out}/versions.json`, JSON.stringify(Object.fromEntries(['app.js', 'large.js', 'style.css'].map((name) => [name, hash(name)]))));

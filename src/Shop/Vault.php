@@ -79,6 +79,14 @@ final readonly class Vault
         }
     }
 
+    /** Deletes of the folders right under a key all but so many that were changed last. */
+    public function clearBeyond(string $key, int $most): void
+    {
+        $folders = glob($this->root.'/'.$key.'/*', \GLOB_ONLYDIR) ?: [];
+        usort($folders, static fn (string $one, string $other): int => filemtime($other) <=> filemtime($one));
+        (new \Symfony\Component\Filesystem\Filesystem())->remove(\array_slice($folders, $most));
+    }
+
     /** Gives a folder another key; false where it is not there. What lay under the new key goes. */
     public function moveFolder(string $from, string $to): bool
     {

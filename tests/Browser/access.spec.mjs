@@ -20,7 +20,7 @@ test('axe finds nothing in any room, empty or full', async ({ page }) => {
   paths.framing = await page.locator('.cell > a').first().getAttribute('href');
   paths['test strip'] = paths.framing.replace('framing', 'strip');
   paths.finish = paths.framing.replace('framing', 'finish');
-  paths['two ways'] = `${paths['test strip']}/pair?left=lanczos&right=mitchell&x=0.5&y=0.5`;
+  paths['large view'] = `${paths['test strip']}/large?ways=lanczos,mitchell`;
   paths['test strip, short'] = paths['test strip'].replace(/[^/]+$/, 'a0');
   await page.getByRole('button', { name: /^Make \d+ print file/ }).click();
   await expect(page.locator('[data-run-state]')).toHaveText('finished', { timeout: 180_000 });

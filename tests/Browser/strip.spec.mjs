@@ -66,32 +66,63 @@ test('a picked way is taken back, and a strip is come back to by its address', a
   await expect(page.getByRole('link', { name: /At 1 : 1/ })).toBeVisible();
 });
 
-test('two ways are laid over each other, moved over, and swapped while a key is held', async ({ page }) => {
-  await readyBatch(page, 'Pair', [good()[4]], ['5x5']);
+test('whole results lie side by side, linked, and one over the other; one is made, another stopped', async ({ page }) => {
+  await readyBatch(page, 'Large', [good()[4]], ['5x5']);
   const strip = (await page.locator('.cell > a').first().getAttribute('href')).replace('framing', 'strip');
-  await page.goto(`${strip}/pair?left=lanczos&right=nearest&x=0.4&y=0.5`);
-  const images = page.locator('.two-ways img');
-  const shown = () => images.evaluateAll((all) => all.every((one) => one.naturalWidth > 0));
-  await expect.poll(shown, { timeout: 60_000 }).toBe(true);
-  await expect(page.locator('[data-wait]')).toHaveText('');
-  const line = () => page.locator('[data-line]').evaluate((one) => one.getBoundingClientRect().left);
-  const box = await page.locator('.two-ways').boundingBox();
-  const before = await line();
-  await page.mouse.move(before + 1, box.y + 200);
+  const faults = [];
+  page.on('console', (message) => message.type() === 'error' && faults.push(message.text()));
+  // The best way takes longer than is done without asking.
+  await page.goto(`${strip}/large?ways=lanczos,nearest,faithful-best&right=0.5&down=0.5`);
+  const pixels = (pane) => page.locator('.pane').nth(pane).locator('canvas').first().evaluate((canvas) => {
+    const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
+    return [...Array(50).keys()].map((i) => data.slice(4 * Math.floor((i / 50) * (data.length / 4)), 4 * Math.floor((i / 50) * (data.length / 4)) + 3).join());
+  });
+  const seen = async (pane) => new Set(await pixels(pane)).size > 5;
+  await expect.poll(() => seen(0), { timeout: 60_000 }).toBe(true);
+  await expect.poll(() => seen(1), { timeout: 60_000 }).toBe(true);
+  expect(await pixels(0)).not.toEqual(await pixels(1));
+  await expect(page.locator('.pane').nth(0).locator('[data-make]')).toBeHidden({ timeout: 60_000 });
+
+  const third = page.locator('.pane').nth(2);
+  await third.getByRole('button', { name: /Make all of it/ }).click();
+  await expect(third.locator('[data-state]')).toContainText('all of it:');
+  await third.getByRole('button', { name: 'Stop' }).click();
+  await expect(third.locator('[data-state]')).toHaveText('stopped');
+  await expect(third.getByRole('button', { name: /Make all of it/ })).toBeVisible();
+
+  // All panes go where one goes: 120 px of the print's 1500.
+  const box = await page.locator('.pane').nth(1).locator('.pane-view').boundingBox();
+  await page.mouse.move(box.x + 200, box.y + 200);
   await page.mouse.down();
-  await page.mouse.move(before - 199, box.y + 200, { steps: 4 });
+  await page.mouse.move(box.x + 80, box.y + 200, { steps: 4 });
   await page.mouse.up();
-  expect(Math.abs((await line()) - (before - 200))).toBeLessThanOrEqual(2);
-  await page.locator('.two-ways').focus();
+  await expect.poll(() => Number(new URL(page.url()).searchParams.get('right'))).toBeCloseTo(0.5 + 120 / 1500, 3);
+  await page.keyboard.press('0');
+  await expect(page.locator('[data-scale-shown]')).toHaveText(/^1 : /);
+  await expect(third.locator('[data-missing]')).toBeVisible();
+  await expect(page.locator('.pane').first().locator('[data-missing]')).toBeHidden();
+
+  await page.keyboard.press('o');
+  const line = () => page.locator('[data-line]').evaluate((one) => one.getBoundingClientRect().left);
+  const before = await line();
+  const frame = await page.locator('.large').boundingBox();
+  await page.mouse.move(before + 8, frame.y + 300);
+  await page.mouse.down();
+  await page.mouse.move(before - 192, frame.y + 300, { steps: 4 });
+  await page.mouse.up();
+  expect(Math.abs((await line()) - (before - 200))).toBeLessThanOrEqual(9);
   await page.keyboard.down(' ');
-  await expect(page.locator('.two-ways')).toHaveClass(/held/);
+  await expect(page.locator('.large')).toHaveClass(/held/);
   await page.keyboard.up(' ');
-  await expect(page.locator('.two-ways')).not.toHaveClass(/held/);
-  await page.keyboard.press('ArrowRight');
-  // 240 px of the print's 1500, on a picture of 605 × 405 of which 405 are across it.
-  await expect.poll(() => Number(new URL(page.url()).searchParams.get('x'))).toBeCloseTo(0.4 + (240 / 1500) * (405 / 605), 2);
+  await expect(page.locator('.large')).not.toHaveClass(/held/);
+  const address = page.url();
+  await page.reload();
+  expect(page.url()).toBe(address);
+  await page.locator('.pane').nth(1).locator('[data-pick]').selectOption('mitchell');
+  await page.waitForURL(/ways=lanczos%2Cmitchell/);
   await page.keyboard.press('Escape');
   await page.waitForURL(/\/strip\/\d+\/5x5$/);
+  expect(faults).toEqual([]);
 });
 
 test('parts are painted to go another way, shown as printed, and cleared', async ({ page }) => {

@@ -8,7 +8,8 @@ import sys
 
 import torch
 
-from network import Best, Blend, Network, Way
+import network as networks
+from network import Best, Blend, Way
 
 
 def write(module, path, inputs):
@@ -22,21 +23,21 @@ def write(module, path, inputs):
 def main(weights, target):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)['networks']
-    networks = {}
+    made = {}
     for name, one in settings.items():
         path = os.path.join(weights, name + '.pt')
         if not os.path.exists(path):
             print('no ' + name + ' yet')
             continue
-        networks[name] = Network(one['features'], one['layers'], padded=False)
-        networks[name].load_state_dict(torch.load(path))
+        made[name] = networks.of(one, padded=False)
+        made[name].load_state_dict(torch.load(path))
         if name.endswith('-first'):
             continue
-        write(Way(networks[name]), os.path.join(target, name + '.onnx'), ['samples', 'most'])
+        write(Way(made[name]), os.path.join(target, name + '.onnx'), ['samples', 'most'])
         if name != 'quick':
-            write(Best(networks[name]), os.path.join(target, name + '-best.onnx'), ['samples', 'most'])
-    if 'mending' in networks:
-        write(Blend(networks['faithful'], networks['mending']), os.path.join(target, 'mending-blend.onnx'), ['samples', 'most', 'share'])
+            write(Best(made[name]), os.path.join(target, name + '-best.onnx'), ['samples', 'most'])
+    if 'mending' in made:
+        write(Blend(made['faithful'], made['mending']), os.path.join(target, 'mending-blend.onnx'), ['samples', 'most', 'share'])
 
 
 if __name__ == '__main__':

@@ -40,7 +40,7 @@ class Network(nn.Module):
         nn.init.zeros_(self.tail.bias)
         self.register_buffer('bicubic', bicubic_weights())
 
-    def deepen_from(self, weights):
+    def begin_from(self, weights):
         """Takes a shallower network's weights; the layers that it has not pass everything on (a delta kernel, after ReLU)."""
         last = len([name for name in weights if name.startswith('body.') and name.endswith('.weight')]) - 1
         with torch.no_grad():
@@ -74,6 +74,61 @@ class Network(nn.Module):
                 y = y + first
             y = F.relu(y)
         return F.pixel_shuffle(self.tail(y) + self.plain(x), 2)
+
+
+class Block(nn.Module):
+    """Two convolutions whose result is added to what came in; begins as nothing but a pass."""
+
+    def __init__(self, features):
+        super().__init__()
+        self.first = nn.Conv2d(features, features, 3, padding=1)
+        self.second = nn.Conv2d(features, features, 3, padding=1)
+        nn.init.kaiming_normal_(self.first.weight, nonlinearity='relu')
+        nn.init.zeros_(self.first.bias)
+        nn.init.normal_(self.second.weight, std=1e-3)
+        nn.init.zeros_(self.second.bias)
+
+    def forward(self, x):
+        return x + self.second(F.relu(self.first(x)))
+
+
+class WideNetwork(nn.Module):
+    """Works on squares of 2 x 2 pixels, so that it sees twice as far at the same cost: JPEG blocks are known by what surrounds
+    them. Height, width and the place of a piece's corner in the picture must be even.
+    """
+
+    def __init__(self, features, layers, padded=True):
+        super().__init__()
+        self.padded = padded
+        self.head = nn.Conv2d(3, features, 6, stride=2, padding=2)
+        self.body = nn.ModuleList([Block(features) for _ in range(layers)])
+        self.tail = nn.Conv2d(features, 48, 3, padding=1)
+        nn.init.kaiming_normal_(self.head.weight, nonlinearity='relu')
+        nn.init.zeros_(self.head.bias)
+        nn.init.normal_(self.tail.weight, std=1e-3)
+        nn.init.zeros_(self.tail.bias)
+        self.register_buffer('bicubic', bicubic_weights())
+
+    def begin_from(self, weights):
+        self.load_state_dict(weights)
+
+    @property
+    def reach(self):
+        """Twice as far as a Network's layers: two convolutions in each block, the head and the tail."""
+        return 2 * (2 * len(self.body) + 2)
+
+    plain = Network.plain
+
+    def forward(self, x):
+        y = self.head(x - 0.5)
+        for block in self.body:
+            y = block(y)
+        return F.pixel_shuffle(self.tail(y), 4) + F.pixel_shuffle(self.plain(x), 2)
+
+
+def of(settings, padded=True):
+    kind = WideNetwork if settings.get('wide') else Network
+    return kind(settings['features'], settings['layers'], padded)
 
 
 class Way(nn.Module):

@@ -62,6 +62,7 @@ final readonly class JobRunner
                 'read' => $this->read($job),
                 'print' => $this->print($job, $tell),
                 'patch' => $this->patch($job),
+                'pyramid' => $this->pyramid($job, $tell),
                 'spots' => $this->spots($job),
                 'tones' => (new ToneReport($this->pictures))->of(Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))),
                 'mask' => $this->mask($job),
@@ -89,6 +90,23 @@ final readonly class JobRunner
         };
         // Lossless: it is there to be judged.
         self::keep($patch, 'png', $job->string('target'), ['compression' => 3]);
+
+        return [];
+    }
+
+    /**
+     * @param \Closure(float): void $tell
+     *
+     * @return array<string, mixed>
+     */
+    private function pyramid(Record $job, \Closure $tell): array
+    {
+        [$master, $recipe, $growing] = [Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))->unmounted(), $job->string('growing')];
+        mkdir($growing);
+        $picture = (new OutputColours(WorkingSpace::for($master->header(), $recipe->write->colour), $recipe->write->colour))->onScreen($this->pictures->of($master, $recipe, $tell));
+        $picture->save('dz', $growing.'/tiles', ['tile_size' => PyramidJob::TILE, 'overlap' => 0, 'suffix' => '.png[compression=1]', 'strip' => 1]);
+        // Another that was made meanwhile is the same.
+        is_dir($job->string('folder')) || rename($growing, $job->string('folder'));
 
         return [];
     }

@@ -18,6 +18,12 @@ final readonly class PatchJob implements PixelJob
     {
     }
 
+    /** Names the patch's pixels. */
+    public static function key(string $master, Recipe $recipe, PixelWindow $window, string $shown = 'plain'): string
+    {
+        return \sprintf('patches/%s.png', hash('sha256', implode(' ', [$master, $recipe->unmounted()->hash(), $shown, ...$window->toArray()])));
+    }
+
     public function timeLimit(): float
     {
         return 120;

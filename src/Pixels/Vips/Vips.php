@@ -110,6 +110,7 @@ final class Vips
         int vips_tiffsave(VipsImage *in, const char *filename, ...);
         int vips_webpsave(VipsImage *in, const char *filename, ...);
         int vips_vipssave(VipsImage *in, const char *filename, ...);
+        int vips_dzsave(VipsImage *in, const char *name, ...);
         int vips_vipsload(const char *filename, VipsImage **out, ...);
         C;
 

@@ -101,9 +101,8 @@ final class FinishController extends AbstractController
         $window = StripSpots::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h'))) ?? throw $this->createNotFoundException();
         $shown = $request->query->getString('shown');
         $shown = \in_array($shown, ['proof', 'gamut'], true) ? $shown : 'plain';
-        $key = \sprintf('patches/%s.png', hash('sha256', implode(' ', [$artwork->master(), $recipe->unmounted()->hash(), $shown, ...$window->toArray()])));
 
-        return $this->pictures->answer($key, fn (string $target): PatchJob => new PatchJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $target, $shown));
+        return $this->pictures->answer(PatchJob::key($artwork->master(), $recipe, $window, $shown), fn (string $target): PatchJob => new PatchJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $target, $shown));
     }
 
     /** The marks, to lay over the picture. */

@@ -14,6 +14,9 @@ final readonly class Housekeeping
     /** Days that a cleared delivery can be brought back. */
     public const REGRET = 7;
 
+    /** Whole results that are kept to be looked at; the longest unseen go first. */
+    private const WHOLES = 24;
+
     public function __construct(private Vault $vault, private string $dataDir, private int $keepDays)
     {
     }
@@ -22,6 +25,8 @@ final readonly class Housekeeping
     {
         (new WorkFolder($this->dataDir.'/enlarged'))->tidy($this->keepDays);
         $this->vault->clearOlder('patches', $this->keepDays * 86400);
+        $this->vault->clearOlder(WholePictures::FOLDER, $this->keepDays * 86400);
+        $this->vault->clearBeyond(WholePictures::FOLDER, self::WHOLES);
         $this->vault->clearOlder(Deliveries::CLEARED, self::REGRET * 86400);
     }
 }

@@ -107,7 +107,8 @@ final class Pace
         return 0.2 + $this->of($recipe->write->format)['seconds'] * $recipe->size()->megapixels();
     }
 
-    private function enlargingSeconds(Recipe $recipe, string $master): float
+    /** Seconds that what is left to enlarge takes one worker. */
+    public function enlargingSeconds(Recipe $recipe, string $master): float
     {
         $megapixels = array_sum(array_map(static fn (array $piece): float => $piece[1], $this->pieces($recipe, $master)));
 
