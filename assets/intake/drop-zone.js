@@ -1,8 +1,7 @@
-import { Upload } from 'tus-js-client';
 import { say } from '../shared/act.js';
+import { send } from '../shared/send.js';
 
 const AT_ONCE = 3;
-const PART = 8 * 1024 * 1024;
 
 /** Takes files by drop, picker and paste, anywhere on the page, and sends them in parts that can be gone on with. */
 export default () => ({
@@ -76,48 +75,22 @@ export default () => ({
       this.sent = 0;
     }
   },
-  send({ file, folder }) {
+  async send({ file, folder }) {
     this.running += 1;
     const row = this.addRow(file.name);
-    const done = () => {
-      this.running -= 1;
-      this.$dispatch('arrived');
-      this.next();
-    };
-    const largest = Number(this.$root.dataset.largest);
-    if (file.size > largest) {
-      this.fail(row, file.name, `larger than ${Math.round(largest / 1024 / 1024)} MB, the most that is taken.`);
-      done();
-      return;
+    const { largest, endpoint } = this.$root.dataset;
+    try {
+      if (file.size > Number(largest)) throw new Error(`larger than ${Math.round(Number(largest) / 1024 / 1024)} MB, the most that is taken.`);
+      // The same file may be wanted in two folders.
+      await send(file, { endpoint, metadata: { folder }, key: folder, progress: (share) => { row.querySelector('progress').value = share; } });
+      this.sent += 1;
+      row.remove();
+    } catch (error) {
+      this.fail(row, file.name, error.message);
     }
-    const upload = new Upload(file, {
-      endpoint: this.$root.dataset.endpoint,
-      chunkSize: PART,
-      retryDelays: [300, 1000, 3000, 5000, 10000],
-      metadata: { filename: file.name, folder },
-      headers: { 'X-Act': 'csrf-token' },
-      removeFingerprintOnSuccess: true,
-      // The same file may be wanted in two batches; only a broken-off upload of this one is gone on with.
-      fingerprint: async (one) => ['snugfit', this.$root.dataset.endpoint, folder, one.name, one.size, one.lastModified].join('|'),
-      onProgress: (sent, total) => {
-        row.querySelector('progress').value = total ? sent / total : 1;
-      },
-      onError: (error) => {
-        const body = error.originalResponse?.getBody?.() ?? '';
-        const page = new DOMParser().parseFromString(body, 'text/html');
-        this.fail(row, file.name, page.querySelector('[data-sentence]')?.textContent.trim() || 'it could not be sent; drop it again to go on.');
-        done();
-      },
-      onSuccess: () => {
-        this.sent += 1;
-        row.remove();
-        done();
-      },
-    });
-    upload.findPreviousUploads().then((before) => {
-      if (before.length) upload.resumeFromPreviousUpload(before[0]);
-      upload.start();
-    });
+    this.running -= 1;
+    this.$dispatch('arrived');
+    this.next();
   },
   fail(row, name, why) {
     row.remove();

@@ -1,3 +1,5 @@
+import { inWords, likeness } from '../test-strip/likeness.js';
+
 const seconds = (value) => (value < 90 ? `${Math.max(1, Math.round(value))} s` : `${Math.round(value / 60)} min`);
 // Until a whole result is made, only its own pixels can be had; more of them than this at once are not asked for.
 const NEAR = 0.5;
@@ -41,6 +43,7 @@ export class Pane {
     element.querySelector('[data-drop]')?.addEventListener('click', () => this.dropped());
     element.querySelector('[data-make]').addEventListener('click', () => this.wanted());
     element.querySelector('[data-stop]').addEventListener('click', () => this.stopping?.abort());
+    element.querySelector('[data-measure]')?.addEventListener('click', (event) => this.measure(event.target));
     this.at = [0.5, 0.5];
     this.tell();
   }
@@ -90,9 +93,20 @@ export class Pane {
     const make = this.element.querySelector('[data-make]');
     if (this.stopping) return;
     make.hidden = this.isWhole;
+    const measure = this.element.querySelector('[data-measure]');
+    if (measure) measure.hidden = !this.isWhole || this.words !== '';
     make.textContent = `Make all of it · ${seconds(this.seconds)}`;
     state.textContent = this.words;
     this.element.querySelector('[data-missing]').hidden = this.isWhole || this.scale >= NEAR;
+  }
+
+  /** How near all of it is to the full size. */
+  async measure(button) {
+    button.disabled = true;
+    this.words = 'measuring all of it …';
+    this.tell();
+    this.words = await likeness(button.dataset.measure).then(inWords, (error) => error.message);
+    this.tell();
   }
 
   /** Has the whole result made, and tells how far it is. */

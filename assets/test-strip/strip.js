@@ -1,6 +1,8 @@
 import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
 import { Painter } from '../shared/painter.js';
+import { send } from '../shared/send.js';
+import { measureAll } from './likeness.js';
 
 /** The test strip: columns and the person's own spots live in the address, so that a strip can be come back to. */
 export default () => ({
@@ -35,6 +37,7 @@ export default () => ({
       if (event.key.toLowerCase() === 'p') this.to((query) => (query.has('paper') ? query.delete('paper') : query.set('paper', '1')));
     };
     document.addEventListener('keydown', this.onKey);
+    measureAll(this.$root);
   },
   destroy() {
     document.removeEventListener('keydown', this.onKey);
@@ -50,6 +53,25 @@ export default () => ({
     if (this.painter.strokes().length) {
       await this.painter.take(this.painter.strokes());
       location.reload();
+    }
+  },
+  askReference() {
+    document.getElementById('reference-file').click();
+  },
+  async reference() {
+    const [file] = this.$el.files;
+    this.$el.value = '';
+    const place = this.$root.querySelector('.strip-reference');
+    const bar = place.querySelector('progress');
+    const { endpoint, artwork, largest } = place.dataset;
+    bar.hidden = false;
+    try {
+      if (file.size > Number(largest)) throw new Error(`larger than ${Math.round(Number(largest) / 1024 / 1024)} MB, the most that is taken.`);
+      await send(file, { endpoint, metadata: { 'reference-of': artwork }, key: `full size of ${artwork}`, progress: (share) => { bar.value = share; } });
+      location.reload();
+    } catch (error) {
+      say(`${file.name}: ${error.message}`, true);
+      bar.hidden = true;
     }
   },
   go() {

@@ -6,6 +6,8 @@ namespace Snugfit\Console;
 
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\Reference;
+use Snugfit\Core\Artwork\UnsuitableReference;
 use Snugfit\Core\Artwork\Warning;
 use Snugfit\Core\Artwork\Warnings;
 use Snugfit\Core\Delivery\Format;
@@ -17,8 +19,10 @@ use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Passes;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\Way;
 use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
+use Snugfit\Pixels\Job\LikenessJob;
 use Snugfit\Pixels\Job\PrintJob;
 use Snugfit\Pixels\Job\ReadJob;
 use Snugfit\Work\Child\PixelBench;
@@ -57,6 +61,7 @@ final class EnlargeCommand extends Command
             ->addOption('way', null, InputOption::VALUE_REQUIRED, 'auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest', 'auto')
             ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
             ->addOption('best', null, InputOption::VALUE_NONE, 'A learned way at its best, eight times the work')
+            ->addOption('reference', null, InputOption::VALUE_REQUIRED, 'The same picture at its full size: tells how near the result comes')
             ->addOption('quick', null, InputOption::VALUE_NONE, 'A learned way by a small network');
     }
 
@@ -76,8 +81,9 @@ final class EnlargeCommand extends Command
             $how = $option->way();
             $facts = MasterFacts::fromRecord($this->bench->start(new ReadJob($in))->facts());
             $to = $this->size($option, $facts->size);
+            $reference = $this->reference($option, $facts->size);
             $how ??= WayChoice::for($facts->kindGuess, $facts)->with($option->effort());
-        } catch (\InvalidArgumentException $e) {
+        } catch (\InvalidArgumentException|UnsuitableReference $e) {
             return WrongUsage::say($output, $e->getMessage());
         } catch (PixelWorkFailed $e) {
             return $this->failed($errors, $e->getMessage());
@@ -99,14 +105,34 @@ final class EnlargeCommand extends Command
                 usleep(50_000);
             }
             $child->facts();
+            $likeness = null === $reference ? null : $this->bench->start(new LikenessJob($in, $recipe, $option->text('reference') ?? '', new Recipe($reference->frame($recipe->frame), new Enlarge(new WayChoice(Way::Lanczos), $to), $recipe->write)))->facts();
         } catch (PixelWorkFailed $e) {
             return $this->failed($errors, $e->getMessage());
         } finally {
             $bar->end();
         }
         $output->writeln(OutputFormatter::escape(\sprintf('%s px to %s px. %s %.1f s.', $facts->size, $to, $facts->format->isVector() ? 'A drawing: drawn anew at this size.' : Passes::of($how, $facts->size, $to)->sentence(), microtime(true) - $began)));
+        if (null !== $likeness) {
+            $psnr = $likeness->optionalFloat('psnr');
+            $output->writeln(\sprintf('Against the full size: PSNR %s, SSIM %.4f (luma, without 4 px at the border).', null === $psnr ? 'without end, it is the same' : \sprintf('%.2f dB', $psnr), $likeness->float('ssim')));
+        }
 
         return Command::SUCCESS;
+    }
+
+    /** @throws UnsuitableReference|PixelWorkFailed */
+    private function reference(Options $option, PixelSize $picture): ?Reference
+    {
+        $path = $option->text('reference');
+        if (null === $path) {
+            return null;
+        }
+        if (!is_file($path)) {
+            throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $path));
+        }
+        $facts = MasterFacts::fromRecord($this->bench->start(new ReadJob($path))->facts());
+
+        return Reference::of(basename($path), $facts->sha256, $facts->size, $picture);
     }
 
     private function failed(OutputInterface $errors, string $sentence): int

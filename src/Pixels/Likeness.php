@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Pixels;
 
 use Snugfit\Core\Finish\Sharpening;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Tiles;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
@@ -21,6 +23,10 @@ final readonly class Likeness
     private const C1 = (0.01 * 255) ** 2;
     private const C2 = (0.03 * 255) ** 2;
 
+    /** Pictures are gone through in squares of this side, so that memory stays bounded, with what a window's edge looks at round them. */
+    private const SQUARE = 1024;
+    private const AROUND = 10;
+
     private function __construct(
         /** Peak signal to noise ratio in decibels; infinite for the same picture. */
         public float $psnr,
@@ -29,25 +35,42 @@ final readonly class Likeness
     ) {
     }
 
-    /** Both sRGB, 8 bits, without alpha. */
-    public static function between(Image $one, Image $other): self
+    /** Both sRGB, 8 bits, without alpha, of one size. */
+    public static function between(Image $one, Image $other, int $square = self::SQUARE): self
     {
-        [$a, $b] = [self::luma($one), self::luma($other)];
-        $square = $a->minus($b)->raisedTo(2.0)->average();
+        $size = $one->size();
+        $inner = new PixelSize($size->width - 2 * self::BORDER, $size->height - 2 * self::BORDER);
+        [$squares, $similar] = [0.0, 0.0];
+        $tiles = new Tiles($inner, $square);
+        for ($i = 0; $i < $tiles->count(); ++$i) {
+            $tile = $tiles->window($i);
+            $wide = $tile->widenedIn($inner, self::AROUND);
+            [$a, $b] = [self::luma($one, $wide), self::luma($other, $wide)];
+            $here = new PixelWindow($tile->x - $wide->x, $tile->y - $wide->y, $tile->width, $tile->height);
+            $share = $tile->size()->pixels() / $inner->pixels();
+            $squares += $share * $a->minus($b)->raisedTo(2.0)->crop($here)->average();
+            $similar += $share * self::similarity($a, $b)->crop($here)->average();
+        }
 
-        return new self($square > 0 ? 10 * log10(255 ** 2 / $square) : \INF, self::ssim($a, $b));
+        return new self($squares > 0 ? 10 * log10(255 ** 2 / $squares) : \INF, $similar);
     }
 
-    private static function luma(Image $picture): Image
+    /** @return array{psnr: ?float, ssim: float} psnr null where there is no difference at all */
+    public function toArray(): array
     {
-        $size = $picture->size();
-        $inner = $picture->crop(new PixelWindow(self::BORDER, self::BORDER, $size->width - 2 * self::BORDER, $size->height - 2 * self::BORDER));
-        $colour = $inner->bands() < 3 ? $inner->colourspace(Interpretation::Srgb) : $inner;
+        return ['psnr' => is_finite($this->psnr) ? $this->psnr : null, 'ssim' => $this->ssim];
+    }
+
+    /** @param PixelWindow $window of the picture without its border */
+    private static function luma(Image $picture, PixelWindow $window): Image
+    {
+        $part = $picture->crop(new PixelWindow($window->x + self::BORDER, $window->y + self::BORDER, $window->width, $window->height));
+        $colour = $part->bands() < 3 ? $part->colourspace(Interpretation::Srgb) : $part;
 
         return $colour->extractBands(0, 3)->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->held();
     }
 
-    private static function ssim(Image $a, Image $b): float
+    private static function similarity(Image $a, Image $b): Image
     {
         $mean = static fn (Image $image): Image => $image->blurExactly(self::WINDOW)->held();
         [$meanA, $meanB] = [$mean($a), $mean($b)];
@@ -57,7 +80,6 @@ final readonly class Likeness
         $together = $mean($a->multipliedBy($b))->minus($both);
 
         return $both->linear(2, self::C1)->multipliedBy($together->linear(2, self::C2))
-            ->dividedBy($squareA->plus($squareB)->linear(1, self::C1)->multipliedBy($varianceA->plus($varianceB)->linear(1, self::C2)))
-            ->average();
+            ->dividedBy($squareA->plus($squareB)->linear(1, self::C1)->multipliedBy($varianceA->plus($varianceB)->linear(1, self::C2)));
     }
 }

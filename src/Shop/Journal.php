@@ -6,6 +6,7 @@ namespace Snugfit\Shop;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\Reference;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Record;
 use Snugfit\Shop\Entity\Batch;
@@ -16,7 +17,7 @@ use Snugfit\Shop\Entity\JournalEntry;
 
 /**
  * Every act of a person in a batch goes through here, so that all of it can be taken back and done again, also after a
- * reload. A subject names what changes: "framing:ARTWORK:PLACE", "keep:ARTWORK", "dismissed:ARTWORK", "kind:ARTWORK", "removed:ARTWORK", "products", "name", "settings".
+ * reload. A subject names what changes: "framing:ARTWORK:PLACE", "keep:ARTWORK", "dismissed:ARTWORK", "kind:ARTWORK", "removed:ARTWORK", "reference:ARTWORK", "products", "name", "settings".
  */
 final readonly class Journal
 {
@@ -104,6 +105,7 @@ final readonly class Journal
             'dismissed' => ['codes' => $this->artwork($batch, $artworkId)->dismissed()],
             'kind' => ['kind' => $this->artwork($batch, $artworkId)->correctedKind()?->value],
             'removed' => ['removed' => $this->artwork($batch, $artworkId)->isRemoved()],
+            'reference' => $this->artwork($batch, $artworkId)->reference()?->toArray() ?? [],
             'products' => ['codes' => $batch->productCodes()],
             'name' => ['name' => $batch->name()],
             'settings' => $batch->settings()->toArray(),
@@ -122,6 +124,7 @@ final readonly class Journal
             'dismissed' => $this->artwork($batch, $artworkId)->dismiss($record->strings('codes')),
             'kind' => $this->artwork($batch, $artworkId)->correctKind(Kind::tryFrom($record->optionalString('kind') ?? '')),
             'removed' => $this->artwork($batch, $artworkId)->setRemoved($record->bool('removed')),
+            'reference' => $this->artwork($batch, $artworkId)->compareWith(Reference::fromRecord($record)),
             'products' => $batch->chooseProducts($record->strings('codes')),
             'name' => $batch->rename($record->string('name')),
             'settings' => $batch->settle(BatchSettings::fromRecord($record)),

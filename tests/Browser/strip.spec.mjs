@@ -1,5 +1,6 @@
 import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
-import { writeFileSync, mkdtempSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 
 /** Every patch of the strip, loaded. */
@@ -144,4 +145,29 @@ test('parts are painted to go another way, shown as printed, and cleared', async
   await Promise.all([page.waitForResponse((answer) => answer.url().endsWith('/area')), page.getByRole('button', { name: 'Clear' }).click()]);
   await page.keyboard.press('m');
   await expect(page.locator('.strip thead th b', { hasText: 'as printed' })).toHaveCount(0);
+});
+
+test('a full-size file is laid beside the ways, and each is measured against it', async ({ page }) => {
+  const folder = mkdtempSync(`${tmpdir()}/snugfit-full-`);
+  execFileSync('convert', [good()[4], '-resize', '200%', `${folder}/full size.png`]);
+  const batch = await readyBatch(page, 'Full size', [good()[4]], ['5x5']);
+  await page.goto((await page.locator('.cell > a').first().getAttribute('href')).replace('framing', 'strip'));
+  await page.locator('#reference-file').setInputFiles(`${folder}/full size.png`);
+  await expect(page.locator('.strip-reference')).toContainText('1,210 × 810 px');
+  await expect(page.locator('.strip thead th b', { hasText: 'full size' })).toBeVisible();
+  const figure = async (way) => Number((await page.locator(`[data-mean="${way}"]`).textContent()).match(/mean ([\d.]+) dB · 0\.\d+/)?.[1] ?? 0);
+  await expect.poll(() => figure('faithful'), { timeout: 90_000 }).toBeGreaterThan(20);
+  expect(await page.locator('[data-likeness]').first().textContent()).toMatch(/^[\d.]+ dB · 0\.\d{4}$/);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.strip-reference')).toContainText('Choose the file');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.locator('.strip-reference')).toContainText('full size.png');
+  await page.goto(`${page.url().split('?')[0]}/large?ways=reference,lanczos`);
+  await page.getByRole('button', { name: 'Measure', exact: true }).click({ timeout: 60_000 });
+  await expect(page.locator('.pane').nth(1).locator('[data-state]')).toHaveText(/^[\d.]+ dB · 0\.\d{4}$/, { timeout: 60_000 });
+  await page.keyboard.press('Escape');
+  await expect.poll(() => page.locator('[data-mean]').last().textContent(), { timeout: 90_000 }).toMatch(/^mean/);
+  await page.getByRole('button', { name: 'Take it away' }).click();
+  await expect(page.locator('[data-likeness]')).toHaveCount(0);
+  expect(batch).toBeTruthy();
 });

@@ -35,6 +35,15 @@ final class LikenessTest extends PixelTestCase
         self::assertEqualsWithDelta((float) $process->getErrorOutput(), Likeness::between($grey($load('one.png')), $grey($load('other.png')))->psnr, 0.02);
     }
 
+    public function test_squares_give_what_the_whole_gives(): void
+    {
+        $picture = $this->picture(new PixelSize(150, 110))->held();
+        $blurred = $picture->blur(1.2)->cast(BandFormat::Byte)->meaning(Interpretation::Srgb)->held();
+        [$whole, $squares] = [Likeness::between($picture, $blurred, 1000), Likeness::between($picture, $blurred, 32)];
+        self::assertEqualsWithDelta($whole->psnr, $squares->psnr, 1e-4);
+        self::assertEqualsWithDelta($whole->ssim, $squares->ssim, 1e-5);
+    }
+
     public function test_two_even_greys_are_as_like_as_their_means(): void
     {
         $even = static fn (int $level): Image => Image::ofBytes(str_repeat(\chr($level), 3 * 40 * 40), new PixelSize(40, 40), 3)->held();

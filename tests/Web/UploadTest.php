@@ -39,6 +39,23 @@ final class UploadTest extends ShopTestCase
         self::assertSame('3', $this->offset($place));
     }
 
+    public function test_a_full_size_file_is_taken_beside_its_picture_and_another_picture_is_refused(): void
+    {
+        $batch = $this->batch();
+        $artwork = $this->give($batch, 'a.png', 60, 40);
+        foreach ([[[90, 40], 422, 'other proportions'], [[60, 40], 422, 'no larger'], [[120, 80], 204, '']] as [[$width, $height], $status, $said]) {
+            $this->picture($width, $height)->save('png', $this->data.'/tmp/x.png', []);
+            $bytes = (string) file_get_contents($this->data.'/tmp/x.png');
+            $place = $this->announce($batch, \strlen($bytes), 'full.png', referenceOf: $artwork->id());
+            self::assertSame($status, $this->send($place, 0, $bytes));
+            self::assertStringContainsString($said, (string) $this->browser->getResponse()->getContent());
+        }
+        $reference = $this->again($batch)->artworks()[0]->reference();
+        self::assertSame(['full.png', hash('sha256', $bytes), '120 × 80'], [$reference?->fileName, $reference?->file, (string) $reference?->size]);
+        self::assertCount(1, $this->again($batch)->artworks(), 'it is no picture of the batch');
+        self::assertSame([], glob($this->data.'/uploads/*'));
+    }
+
     public function test_an_upload_can_be_dropped(): void
     {
         $place = $this->announce($this->batch(), 10, 'a.png');
@@ -77,9 +94,9 @@ final class UploadTest extends ShopTestCase
         }
     }
 
-    private function announce(Batch $batch, int $length, string $name, string $folder = ''): string
+    private function announce(Batch $batch, int $length, string $name, string $folder = '', ?int $referenceOf = null): string
     {
-        $this->browser->request('POST', "/batches/{$batch->id()}/uploads", server: self::OURS + ['HTTP_UPLOAD_LENGTH' => (string) $length, 'HTTP_UPLOAD_METADATA' => 'filename '.base64_encode($name).',folder '.base64_encode($folder)]);
+        $this->browser->request('POST', "/batches/{$batch->id()}/uploads", server: self::OURS + ['HTTP_UPLOAD_LENGTH' => (string) $length, 'HTTP_UPLOAD_METADATA' => 'filename '.base64_encode($name).',folder '.base64_encode($folder).(null === $referenceOf ? '' : ',reference-of '.base64_encode((string) $referenceOf))]);
         self::assertResponseStatusCodeSame(201);
 
         return (string) $this->browser->getResponse()->headers->get('Location');

@@ -13,6 +13,7 @@ use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Record;
 use Snugfit\Pixels\Enlarger\BrokenEnlargement;
 use Snugfit\Pixels\Finishing\MarkMask;
+use Snugfit\Pixels\Likeness;
 use Snugfit\Pixels\Master;
 use Snugfit\Pixels\MasterReader;
 use Snugfit\Pixels\Onnx\OnnxFailed;
@@ -62,6 +63,7 @@ final readonly class JobRunner
                 'read' => $this->read($job),
                 'print' => $this->print($job, $tell),
                 'patch' => $this->patch($job),
+                'likeness' => $this->likeness($job),
                 'pyramid' => $this->pyramid($job, $tell),
                 'spots' => $this->spots($job),
                 'tones' => (new ToneReport($this->pictures))->of(Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))),
@@ -92,6 +94,39 @@ final readonly class JobRunner
         self::keep($patch, 'png', $job->string('target'), ['compression' => 3]);
 
         return [];
+    }
+
+    /** @return array<string, mixed> */
+    private function likeness(Record $job): array
+    {
+        $given = $job->has('window') ? $job->record('window') : null;
+        $window = null === $given ? null : new PixelWindow($given->int('x'), $given->int('y'), $given->int('width'), $given->int('height'));
+        $files = [];
+        try {
+            $pictures = [];
+            foreach (['master' => 'recipe', 'reference' => 'reference_recipe'] as $file => $recipe) {
+                $picture = $this->shown(Master::open($job->string($file)), Recipe::fromJson($job->string($recipe))->unmounted(), $window);
+                $picture = $picture->hasAlpha() ? $picture->flatten([255.0, 255.0, 255.0]) : $picture;
+                if (null === $window) {
+                    // Every part has to be reached in any order, whatever its size.
+                    $picture->save('vips', $files[] = \sprintf('%s/likeness-%d-%s.v', sys_get_temp_dir(), getmypid(), $file), []);
+                    $picture = Image::load('vips', end($files));
+                }
+                $pictures[] = null === $window ? $picture : $picture->held();
+            }
+
+            return Likeness::between(...$pictures)->toArray();
+        } finally {
+            array_map(static fn (string $file): bool => is_file($file) && unlink($file), $files);
+        }
+    }
+
+    /** A print's picture as a screen shows it. */
+    private function shown(Master $master, Recipe $recipe, ?PixelWindow $window): Image
+    {
+        $picture = null === $window ? $this->pictures->of($master, $recipe) : $this->pictures->patch($master, $recipe, $window);
+
+        return (new OutputColours(WorkingSpace::for($master->header(), $recipe->write->colour), $recipe->write->colour))->onScreen($picture);
     }
 
     /**

@@ -10,6 +10,7 @@ use Doctrine\ORM\Mapping as ORM;
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\Reference;
 use Snugfit\Core\Artwork\Warning;
 use Snugfit\Core\Artwork\Warnings;
 use Snugfit\Core\Measure\FractionBox;
@@ -67,6 +68,10 @@ class BatchArtwork
     #[ORM\Column(name: 'dismissed_warnings')]
     private array $dismissed = [];
 
+    /** @var array<string, mixed> the same picture at its full size, if someone gave it */
+    #[ORM\Column]
+    private array $reference = [];
+
     /** @var ?array<string, FramingMemo> read once, since a sheet asks for every product */
     private ?array $memos = null;
 
@@ -90,7 +95,7 @@ class BatchArtwork
     public function copiedTo(Batch $batch): self
     {
         $copy = new self($batch, $this->fileName, $this->folder, $this->master);
-        [$copy->state, $copy->facts, $copy->kind, $copy->keep, $copy->dismissed] = [$this->state, $this->facts, $this->kind, $this->keep, $this->dismissed];
+        [$copy->state, $copy->facts, $copy->kind, $copy->keep, $copy->dismissed, $copy->reference] = [$this->state, $this->facts, $this->kind, $this->keep, $this->dismissed, $this->reference];
         foreach ($this->byPlace() as $place => $framing) {
             $copy->remember($place, $framing->memo());
         }
@@ -213,6 +218,16 @@ class BatchArtwork
     public function dismiss(array $codes): void
     {
         $this->dismissed = array_values(array_unique($codes));
+    }
+
+    public function reference(): ?Reference
+    {
+        return Reference::fromRecord(Record::of($this->reference, 'a reference'));
+    }
+
+    public function compareWith(?Reference $reference): void
+    {
+        $this->reference = $reference?->toArray() ?? [];
     }
 
     /** What is kept at a place: a product's code, or a family's. */

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Snugfit\Web\Intake;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Core\Artwork\UnsuitableReference;
 use Snugfit\Shop\Entity\Batch;
+use Snugfit\Work\Child\PixelWorkFailed;
 use Snugfit\Work\Intake\Reception;
+use Snugfit\Work\Intake\References;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -20,7 +23,7 @@ final readonly class UploadController
     private const VERSION = '1.0.0';
     private const PART_TYPE = 'application/offset+octet-stream';
 
-    public function __construct(private Uploads $uploads, private EntityManagerInterface $entities, private Reception $reception)
+    public function __construct(private Uploads $uploads, private EntityManagerInterface $entities, private Reception $reception, private References $references)
     {
     }
 
@@ -35,7 +38,7 @@ final readonly class UploadController
             throw UploadRefused::tooLarge(Uploads::LARGEST);
         }
         $metadata = $this->metadata((string) $request->headers->get('Upload-Metadata'));
-        $token = $this->uploads->create($batch->id(), (int) $length, '' === ($metadata['filename'] ?? '') ? 'untitled' : $metadata['filename'], $metadata['folder'] ?? '');
+        $token = $this->uploads->create($batch->id(), (int) $length, '' === ($metadata['filename'] ?? '') ? 'untitled' : $metadata['filename'], $metadata['folder'] ?? '', ctype_digit($metadata['reference-of'] ?? '') ? (int) $metadata['reference-of'] : null);
         if ('0' === $length) {
             $this->arrived($token);
         }
@@ -82,8 +85,16 @@ final readonly class UploadController
     {
         $record = $this->uploads->record($token);
         $batch = $this->entities->find(Batch::class, $record->int('batch')) ?? throw UploadRefused::unknown();
-        $this->reception->take($batch, $this->uploads->path($token), $record->string('name'), $record->string('folder'));
-        $this->uploads->forget($token);
+        $artwork = $record->optionalInt('reference_of');
+        try {
+            null === $artwork
+                ? $this->reception->take($batch, $this->uploads->path($token), $record->string('name'), $record->string('folder'))
+                : $this->references->take($batch, $artwork, $this->uploads->path($token), $record->string('name'));
+        } catch (UnsuitableReference|PixelWorkFailed $e) {
+            throw UploadRefused::unsuitable($e->getMessage());
+        } finally {
+            $this->uploads->forget($token);
+        }
     }
 
     /** @return array<string, string> the protocol's "key base64,key base64" */

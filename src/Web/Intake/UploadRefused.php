@@ -39,6 +39,11 @@ final class UploadRefused extends HttpException
         return new self(409, 'This part does not follow the last one that arrived.');
     }
 
+    public static function unsuitable(string $sentence): self
+    {
+        return new self(422, $sentence);
+    }
+
     public static function malformed(string $what): self
     {
         return new self(400, $what.' is missing or not as the protocol wants it.');

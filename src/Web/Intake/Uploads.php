@@ -20,8 +20,12 @@ final readonly class Uploads
     {
     }
 
-    /** @return string the upload's name, which cannot be guessed */
-    public function create(int $batchId, int $length, string $fileName, string $folder): string
+    /**
+     * @param ?int $referenceOf the artwork that it is the full size of, where it is no master
+     *
+     * @return string the upload's name, which cannot be guessed
+     */
+    public function create(int $batchId, int $length, string $fileName, string $folder, ?int $referenceOf = null): string
     {
         if (!is_dir($this->dataDir.'/uploads')) {
             @mkdir($this->dataDir.'/uploads', 0o700, true);
@@ -31,7 +35,7 @@ final readonly class Uploads
         }
         $this->sweep();
         $token = bin2hex(random_bytes(16));
-        $note = json_encode(['batch' => $batchId, 'length' => $length, 'name' => $fileName, 'folder' => $folder], \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE);
+        $note = json_encode(['batch' => $batchId, 'length' => $length, 'name' => $fileName, 'folder' => $folder, 'reference_of' => $referenceOf], \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE);
         if (false === @file_put_contents($this->note($token), $note) || !@touch($this->part($token))) {
             throw UploadRefused::diskFull();
         }

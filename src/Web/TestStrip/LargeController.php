@@ -47,15 +47,17 @@ final class LargeController extends AbstractController
         }
         $columns = [];
         foreach ($this->codes($request, $current) as $code) {
-            $one = $this->plan->recipeOf($placed, $code) ?? $recipe;
-            $columns[] = ['code' => $code, 'isWhole' => $this->wholes->isThere($artwork->master(), $one), 'seconds' => $this->wholes->expectedSeconds($artwork->master(), $one)];
+            $one = $this->plan->picture($placed, $code);
+            if (null !== $one) {
+                $columns[] = ['code' => $code, 'isWhole' => $this->wholes->isThere($one->file, $one->recipe), 'seconds' => $this->wholes->expectedSeconds($one->file, $one->recipe)];
+            }
         }
         $to = $recipe->enlarge->to;
         $at = $this->place($request, $recipe);
 
         return $this->render('test-strip/large.html.twig', [
             'batch' => $batch, 'placed' => $placed, 'columns' => $columns, 'ways' => StripPlan::ways(), 'size' => $to, 'at' => $at, 'tile' => PyramidJob::TILE, 'isOver' => '' !== $request->query->getString('over'),
-            'scale' => $this->figure($request, 'scale', 1 / 64, 8.0, 1.0), 'used' => $current->code(), 'enlargement' => $recipe->enlarge->passesFrom($recipe->frame->crop->size())->enlargement,
+            'scale' => $this->figure($request, 'scale', 1 / 64, 8.0, 1.0), 'reference' => $artwork->reference(), 'used' => $current->code(), 'enlargement' => $recipe->enlarge->passesFrom($recipe->frame->crop->size())->enlargement,
         ]);
     }
 
@@ -63,32 +65,31 @@ final class LargeController extends AbstractController
     #[Route('/{level<\d+>}/{x<\d+>}_{y<\d+>}.png', name: 'strip_tile', methods: ['GET'])]
     public function tile(Batch $batch, BatchArtwork $artwork, string $product, int $level, int $x, int $y, Request $request, MadePicture $pictures): Response
     {
-        $recipe = $this->plan->recipeOf($this->plan->placed($batch, $artwork, $product), $request->query->getString('way')) ?? throw $this->createNotFoundException();
-        $file = $this->wholes->tile($artwork->master(), $recipe, $level, $x, $y);
+        $shown = $this->plan->picture($this->plan->placed($batch, $artwork, $product), $request->query->getString('way')) ?? throw $this->createNotFoundException();
+        $file = $this->wholes->tile($shown->file, $shown->recipe, $level, $x, $y);
         if (null !== $file) {
             return new BinaryFileResponse($file, headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
         }
-        $to = $recipe->enlarge->to;
+        $to = $shown->recipe->enlarge->to;
         $window = self::window($to, $x, $y);
         if ($level !== WholePictures::levels($to) || null === $window) {
             throw $this->createNotFoundException();
         }
 
-        return $pictures->answer(PatchJob::key($artwork->master(), $recipe, $window), fn (string $target): PatchJob => new PatchJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $target));
+        return $pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), fn (string $target): PatchJob => new PatchJob($this->vault->path(Vault::masterKey($shown->file)), $shown->recipe, $window, $target));
     }
 
     /** Makes a way's whole result; tells how far it is, a line each time, and stops when the page is left. */
     #[Route('/whole', name: 'strip_whole', methods: ['POST'])]
     public function whole(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
-        $recipe = $this->plan->recipeOf($this->plan->placed($batch, $artwork, $product), $request->request->getString('way')) ?? throw $this->createNotFoundException();
+        $shown = $this->plan->picture($this->plan->placed($batch, $artwork, $product), $request->request->getString('way')) ?? throw $this->createNotFoundException();
         $wholes = $this->wholes;
-        $master = $artwork->master();
 
-        return new StreamedResponse(static function () use ($wholes, $master, $recipe): void {
+        return new StreamedResponse(static function () use ($wholes, $shown): void {
             // The child is ended here, not with this request.
             ignore_user_abort(true);
-            foreach ($wholes->make($master, $recipe) as $state) {
+            foreach ($wholes->make($shown->file, $shown->recipe) as $state) {
                 echo json_encode($state, \JSON_THROW_ON_ERROR), "\n";
                 while (ob_get_level() > 0) {
                     ob_end_flush();
@@ -106,7 +107,7 @@ final class LargeController extends AbstractController
     {
         $codes = [];
         foreach (explode(',', $request->query->getString('ways')) as $code) {
-            if (\in_array($code, [StripPlan::SOURCE, StripPlan::PRINTED], true) || null !== WayChoice::ofCode($code)) {
+            if (StripPlan::isColumn($code)) {
                 $codes[] = $code;
             }
         }

@@ -8,6 +8,8 @@ use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Finish\Marks;
 use Snugfit\Core\MalformedRecord;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Way;
 use Snugfit\Core\Recipe\WayArea;
 use Snugfit\Core\Recipe\WayChoice;
@@ -20,9 +22,12 @@ use Snugfit\Shop\Journal;
 use Snugfit\Shop\PlacedArtwork;
 use Snugfit\Shop\Sitting;
 use Snugfit\Shop\Vault;
+use Snugfit\Web\Intake\Uploads;
 use Snugfit\Web\Shared\MadePicture;
+use Snugfit\Work\Child\PixelWorkFailed;
 use Snugfit\Work\Press\Pace;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
@@ -34,6 +39,9 @@ final class StripController extends AbstractController
 {
     /** Side of a patch on screen. */
     private const PATCH = 216;
+
+    /** Most print pixels on a side of a patch. */
+    private const LARGEST = 1280;
 
     /** Pixels of a screen to the inch, as browsers count them (CSS 2.2). */
     private const SCREEN = 96;
@@ -70,7 +78,7 @@ final class StripController extends AbstractController
         return $this->render('test-strip/strip.html.twig', [
             'batch' => $batch, 'placed' => $placed, 'products' => $this->sheet->products($batch), 'query' => $query, 'columns' => $columns, 'rows' => $rows, 'current' => $current,
             'suits' => WayChoice::for($artwork->kind(), $artwork->facts()), 'chosen' => $placed->sitting->how(), 'patch' => self::PATCH,
-            'more' => StripPlan::ways(), 'area' => $artwork->memo(Sitting::PICTURE)->area,
+            'more' => StripPlan::ways(), 'area' => $artwork->memo(Sitting::PICTURE)->area, 'reference' => $artwork->reference(), 'largest' => Uploads::LARGEST,
         ]);
     }
 
@@ -79,11 +87,35 @@ final class StripController extends AbstractController
     public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, Vault $vault): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
-        $recipe = $this->plan->recipeOf($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
-        $side = static fn (string $name): int => max(16, min(1280, $request->query->getInt($name)));
-        $window = StripSpots::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h'))) ?? throw $this->createNotFoundException();
+        $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
+        $window = $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException();
 
-        return $this->pictures->answer(PatchJob::key($artwork->master(), $recipe, $window), static fn (string $target): PatchJob => new PatchJob($vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $target));
+        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($vault->path(Vault::masterKey($shown->file)), $shown->recipe, $window, $target));
+    }
+
+    /** How like a column is to the reference, at one spot or all over. */
+    #[Route('/likeness', name: 'strip_likeness', methods: ['GET'])]
+    public function likeness(Batch $batch, BatchArtwork $artwork, string $product, Request $request, LikenessToReference $likeness): Response
+    {
+        $placed = $this->plan->placed($batch, $artwork, $product);
+        $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
+        $reference = $this->plan->picture($placed, StripPlan::REFERENCE) ?? throw $this->createNotFoundException();
+        $window = $request->query->has('x') ? $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException() : null;
+        try {
+            return new JsonResponse($likeness->of($shown, $reference, $window));
+        } catch (PixelWorkFailed $e) {
+            return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
+        }
+    }
+
+    /** Nothing is measured any more; the file stays in the vault. */
+    #[Route('/reference', name: 'strip_reference_away', methods: ['POST'])]
+    public function withoutReference(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    {
+        $this->plan->placed($batch, $artwork, $product);
+        $this->journal->apply($batch, \sprintf('Took the full size of "%s" away', $artwork->title()), ['reference:'.$artwork->id() => []]);
+
+        return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product, ...$request->query->all()]), Response::HTTP_SEE_OTHER);
     }
 
     /** Another way where a person painted; an empty list takes it away. */
@@ -131,6 +163,14 @@ final class StripController extends AbstractController
         $this->journal->apply($batch, $what, $after);
 
         return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product] + StripQuery::in($request->query, $artwork->kind(), $this->plan->current($placed))->toArray()), Response::HTTP_SEE_OTHER);
+    }
+
+    /** The window that a patch is of; null where its spot is not on the print. */
+    private function window(Request $request, Recipe $recipe): ?PixelWindow
+    {
+        $side = static fn (string $name): int => max(16, min(self::LARGEST, $request->query->getInt($name)));
+
+        return StripSpots::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h')));
     }
 
     /** Pixels of the print that a patch shows. */

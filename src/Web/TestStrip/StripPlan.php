@@ -17,7 +17,6 @@ use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\PlacedArtwork;
 use Snugfit\Shop\Shelf;
 use Snugfit\Shop\Sitting;
-use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** What a placement would be printed as by each way of enlarging. */
@@ -28,6 +27,9 @@ final readonly class StripPlan
 
     /** By the way in use, and by another where a person painted. */
     public const PRINTED = 'printed';
+
+    /** The same picture at its full size, where someone gave it. */
+    public const REFERENCE = 'reference';
 
     private const WAYS = ['lanczos', 'mitchell', 'faithful', 'faithful-quick', 'faithful-best', 'mending', 'mending-25', 'mending-50', 'mending-75', 'mending-best', 'drawn', 'drawn-best', 'rebuilt', 'nearest'];
 
@@ -70,14 +72,30 @@ final readonly class StripPlan
     /**
      * @param string $column a way's code, or one of the constants
      *
-     * @throws BadRequestHttpException
+     * @return ?StripPicture null where nothing is printed, or there is no such column
      */
-    public function recipeOf(PlacedArtwork $placed, string $column): ?Recipe
+    public function picture(PlacedArtwork $placed, string $column): ?StripPicture
     {
-        return match ($column) {
-            self::SOURCE => $this->recipe($placed, new WayChoice(Way::Nearest)),
-            self::PRINTED => $this->recipe($placed, $this->current($placed), $placed->artwork->memo(Sitting::PICTURE)->area),
-            default => $this->recipe($placed, WayChoice::ofCode($column) ?? throw new BadRequestHttpException('There is no such way.')),
+        $master = $placed->artwork->master();
+        $reference = $placed->artwork->reference();
+        if (self::REFERENCE === $column) {
+            $recipe = null === $reference ? null : $this->recipe($placed, new WayChoice(Way::Lanczos));
+
+            return null === $reference || null === $recipe ? null : new StripPicture($reference->file, new Recipe($reference->frame($recipe->frame), $recipe->enlarge, $recipe->write));
+        }
+        $way = match ($column) {
+            self::SOURCE => new WayChoice(Way::Nearest),
+            self::PRINTED => $this->current($placed),
+            default => WayChoice::ofCode($column),
         };
+        $recipe = null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->memo(Sitting::PICTURE)->area : null);
+
+        return null === $recipe ? null : new StripPicture($master, $recipe);
+    }
+
+    /** Whether a column of this name can be asked for. */
+    public static function isColumn(string $column): bool
+    {
+        return \in_array($column, [self::SOURCE, self::PRINTED, self::REFERENCE], true) || null !== WayChoice::ofCode($column);
     }
 }
