@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Pixels;
 
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\KindGuess;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Artwork\Measures;
@@ -20,7 +21,7 @@ final readonly class MasterReader
 
     private const PREVIEW_QUALITY = 90;
 
-    public function __construct(private KindGuess $kinds = new KindGuess(), private FocusGuess $focus = new FocusGuess(), private Measuring $measuring = new Measuring(), private LetteringGuess $lettering = new LetteringGuess())
+    public function __construct(private KindMeasuring $kinds = new KindMeasuring(), private FocusGuess $focus = new FocusGuess(), private Measuring $measuring = new Measuring(), private LetteringGuess $lettering = new LetteringGuess())
     {
     }
 
@@ -59,7 +60,7 @@ final readonly class MasterReader
 
         // A drawing holds no pixels of its own to judge: a smaller raster says as much.
         $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->held() : $this->plain($picture);
-        $kind = $this->kinds->guess($plain);
+        $guess = KindGuess::from($this->kinds->measure($plain));
         // Where the eye goes and where letters stand is seen in a small copy, made once.
         $seen = $plain->size()->longSide() > self::SEEN ? $plain->thumbnail(self::SEEN)->held() : $plain;
 
@@ -75,11 +76,13 @@ final readonly class MasterReader
             ppiTag: $master->format->isVector() ? null : $this->ppiTag($header),
             exifOrientation: $master->orientation(),
             pages: max(1, $header->int('n-pages', 1)),
-            kindGuess: $kind,
+            kindGuess: $guess->kind,
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
             focus: $this->focus->guess($seen),
-            measures: $master->format->isVector() ? new Measures() : $this->measuring->measure($plain, Kind::FlatGraphic === $kind),
+            measures: $master->format->isVector() ? new Measures() : $this->measuring->measure($plain, Kind::FlatGraphic === $guess->kind),
             lettering: $this->lettering->guess($seen),
+            kindConfidence: $guess->confidence,
+            kindOther: $guess->other,
         );
     }
 

@@ -164,8 +164,13 @@ final class MasterReaderTest extends PixelTestCase
         $wanted = ['harbour-at-dusk' => Kind::Photo, 'signal-flags' => Kind::FlatGraphic, 'lamp-lens-plate' => Kind::LineArt, 'puffin-class-3b' => Kind::Illustration, 'pixel-keeper' => Kind::PixelArt];
         foreach ($wanted as $name => $kind) {
             $made($name, 0)->save('png', "$this->folder/$name.png", []);
-            self::assertSame($kind, $this->read("$this->folder/$name.png")->kindGuess, $name);
+            $facts = $this->read("$this->folder/$name.png");
+            self::assertSame($kind, $facts->kindGuess, $name);
+            self::assertGreaterThan(0.6, $facts->kindConfidence, $name);
         }
+        // Saved in blocks by somebody, and as a JPEG.
+        $this->convert('blocks.jpg', 'pixel-keeper.png', '-scale', '1600%', '-quality', '92');
+        self::assertSame(Kind::PixelArt, $this->read("$this->folder/blocks.jpg")->kindGuess);
     }
 
     public function test_previews_are_small_upright_and_srgb(): void

@@ -18,6 +18,15 @@ enum Kind: string
         return str_replace('-', ' ', $this->value);
     }
 
+    public function withArticle(): string
+    {
+        return match ($this) {
+            self::Photo, self::FlatGraphic => 'a '.$this->label(),
+            self::Illustration => 'an '.$this->label(),
+            self::LineArt, self::PixelArt => $this->label(),
+        };
+    }
+
     /** The largest linear enlargement that this kind usually bears (common practice). */
     public function usualLimit(): float
     {

@@ -38,6 +38,10 @@ final readonly class MasterFacts
         public Measures $measures = new Measures(),
         /** @var list<FractionBox> where lines of lettering were found: a guess, in fractions of the upright picture */
         public array $lettering = [],
+        /** How sure the guess of the kind is, 0 to 1. */
+        public float $kindConfidence = 1.0,
+        /** What it would be otherwise. */
+        public ?Kind $kindOther = null,
     ) {
     }
 
@@ -72,6 +76,7 @@ final readonly class MasterFacts
             'exif_orientation' => $this->exifOrientation, 'pages' => $this->pages, 'kind' => $this->kindGuess->value,
             'reaches_outside' => $this->reachesOutside, 'focus' => $this->focus?->toList(),
             'measures' => $this->measures->toArray(), 'lettering' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->lettering),
+            'kind_confidence' => round($this->kindConfidence, 3), 'kind_other' => $this->kindOther?->value,
         ];
     }
 
@@ -94,6 +99,8 @@ final readonly class MasterFacts
             $record->has('focus') ? FractionBox::listOf([$record->toArray()['focus']])[0] : null,
             $record->has('measures') ? Measures::fromRecord($record->record('measures')) : new Measures(),
             $record->has('lettering') ? FractionBox::listOf($record->toArray()['lettering']) : [],
+            $record->optionalFloat('kind_confidence') ?? 1.0,
+            Kind::tryFrom($record->optionalString('kind_other') ?? ''),
         );
     }
 }

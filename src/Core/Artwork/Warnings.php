@@ -30,6 +30,9 @@ final readonly class Warnings
     private const PRINT_TAG = 240.0;
     private const SMALL_PRINT = 6.0;
 
+    /** Of the guess of a kind. */
+    private const SURE = 0.6;
+
     /** Longer than this to one is an unusual proportion. */
     private const LONG = 3.0;
 
@@ -88,6 +91,9 @@ final readonly class Warnings
         $margins = array_filter(array_combine(['at the top', 'on the right', 'at the bottom', 'on the left'], array_pad($measures->emptyMargins, 4, 0.0)), static fn (float $share): bool => $share >= self::EMPTY);
         if ([] !== $margins && array_sum($margins) < 1.5) {
             $note('margins', 'Empty margins: '.implode(', ', array_map(static fn (string $side, float $share): string => \sprintf('%d%% %s', (int) round(100 * $share), $side), array_keys($margins), $margins)).'.');
+        }
+        if ($facts->kindConfidence < self::SURE && null !== $facts->kindOther) {
+            $note('kind', \sprintf('Guessed to be %s, but it may be %s: the kind decides how it is enlarged, so choose it above if the guess is wrong.', $facts->kindGuess->withArticle(), $facts->kindOther->withArticle()));
         }
         if ($facts->isTransparent) {
             $note('transparent', 'Has transparent parts; products that want none get them on the matte colour, white.');
