@@ -38,7 +38,7 @@ final readonly class MakingOptions
         return new MakingWishes(
             $format, $this->option->way(), $this->finish(), $profile, $this->option->choice('intent', Intent::class), $this->option->flag('no-black-point') ? false : null,
             null === $bytes ? null : SizeLimit::parseBytes($bytes), $this->quality('quality', Write::JPEG_QUALITY), $this->quality('least-quality', SizeLimit::LEAST_QUALITY),
-            $this->matte(), $this->option->choice('compression', Compression::class), $this->option->flag('cut-marks'),
+            $this->matte(), $this->option->choice('compression', Compression::class), $this->option->flag('cut-marks'), effort: $this->option->effort(),
         );
     }
 

@@ -42,10 +42,12 @@ final readonly class PrintPicture
     {
         $write = $recipe->write;
         $space = WorkingSpace::for($master->header(), $write->colour);
-        $image = $this->atSize($master, $recipe, $space, $tell, $part ?? $recipe->frame->crop);
         $area = $recipe->enlarge->area;
+        // Two enlargements where parts go another way.
+        $half = static fn (float $before): ?\Closure => null === $tell ? null : static fn (float $share) => $tell($before + $share / 2);
+        $image = $this->atSize($master, $recipe, $space, null === $area ? $tell : $half(0.0), $part ?? $recipe->frame->crop);
         if (null !== $area) {
-            $other = $this->atSize($master, $recipe->enlargedBy($area->how), $space, $tell, $part ?? $recipe->frame->crop);
+            $other = $this->atSize($master, $recipe->enlargedBy($area->how), $space, $half(0.5), $part ?? $recipe->frame->crop);
             $mask = (new MarkMask($area->marks))->over($recipe->frame, $recipe->enlarge->to);
             $image = $image->plus($other->minus($image)->multipliedBy($mask))->roundTo($image->format())->meaning($image->interpretation());
         }

@@ -4,13 +4,34 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Work;
 
+use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Delivery\ManifestEntry;
+use Snugfit\Core\Finish\Marks;
+use Snugfit\Core\Finish\Stroke;
+use Snugfit\Core\Fit\Planner;
+use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Product\Catalogue;
+use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayArea;
 use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Recipe\Write;
 use Snugfit\Pixels\Enlarger\DoublingPace;
+use Snugfit\Pixels\Enlarger\Doublings;
+use Snugfit\Pixels\Enlarger\EnlargingForecast;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\FramingMemo;
 use Snugfit\Shop\Sitting;
 use Snugfit\Tests\Shop\ShopTestCase;
+use Snugfit\Work\Folder\FolderShare;
+use Snugfit\Work\Folder\WantedFile;
 use Snugfit\Work\Press\Forecast;
 use Symfony\Component\Filesystem\Filesystem;
 
@@ -32,6 +53,41 @@ final class PaceTest extends ShopTestCase
         [, $after] = $this->forecast($this->again($batch));
         self::assertSame(1, $files);
         self::assertLessThan($before, $after, 'what was enlarged is kept');
+    }
+
+    public function test_parts_that_go_another_way_are_counted_too(): void
+    {
+        $batch = $this->ready(['8x12'], 'faithful');
+        [, $plain] = $this->forecast($batch);
+        $artwork = $batch->artworks()[0];
+        $area = new WayArea(new WayChoice(Way::Drawn), new Marks([new Stroke([[0.5, 0.5]], 0.2)]));
+        $artwork->remember(Sitting::PICTURE, $artwork->memo(Sitting::PICTURE)->withArea($area));
+        [, $parted] = $this->forecast($batch);
+        self::assertGreaterThan(1.6 * $plain, $parted, 'two networks go over it');
+    }
+
+    public function test_a_folders_share_counts_what_files_have_in_common_once_and_ends_at_all_of_it(): void
+    {
+        $picture = new PixelSize(400, 400);
+        $recipe = static fn (int $side): Recipe => new Recipe(new Frame($picture, PixelWindow::whole($picture)), new Enlarge(new WayChoice(Way::Faithful), new PixelSize($side, $side)), new Write(Format::Png, Ppi::of(300), 8, false));
+        $files = [];
+        foreach ([790, 800] as $i => $side) {
+            $placement = (new Planner())->plan(new Artwork($picture, Kind::Photo, false), Catalogue::standard()->product('5x5'), Wishes::none());
+            $files[] = new WantedFile($i, ManifestEntry::wanted('a.png', str_repeat('ab', 32), $placement, null), '/a.png', $recipe($side), null, 'a.png');
+        }
+        $share = new FolderShare($files, new EnlargingForecast(new Doublings($this->data.'/enlarged')));
+        $share->begin($files[0]);
+        self::assertSame(0.0, $share->done());
+        $share->enlarged($files[0], 0.5);
+        $half = $share->done();
+        $share->enlarged($files[0], 1.0);
+        self::assertEqualsWithDelta(2 * $half, $share->done(), 1e-9);
+        self::assertGreaterThan(0.4, $share->done(), 'enlarging is most of it, and both share it');
+        $share->end($files[0]);
+        $share->begin($files[1]);
+        self::assertLessThan(1.0, $share->done());
+        $share->end($files[1]);
+        self::assertEqualsWithDelta(1.0, $share->done(), 1e-9);
     }
 
     public function test_a_networks_pace_is_learnt_and_newer_work_counts_for_more(): void

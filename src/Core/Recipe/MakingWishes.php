@@ -32,12 +32,14 @@ final readonly class MakingWishes
         public bool $cutMarks = false,
         /** Where the picture is enlarged another way. */
         public ?WayArea $area = null,
+        /** Of the way that suits the picture, where none is asked for. */
+        public Effort $effort = Effort::Usual,
     ) {
     }
 
     public function finishedBy(FinishWishes $finish): self
     {
-        return new self($this->format, $this->how, $finish, $this->profile, $this->intent, $this->blackPoint, $this->maxBytes, $this->quality, $this->leastQuality, $this->matte, $this->compression, $this->cutMarks, $this->area);
+        return new self($this->format, $this->how, $finish, $this->profile, $this->intent, $this->blackPoint, $this->maxBytes, $this->quality, $this->leastQuality, $this->matte, $this->compression, $this->cutMarks, $this->area, $this->effort);
     }
 
     public function colour(OutputColour $usual): OutputColour

@@ -31,7 +31,7 @@ final readonly class RecipeWriter
 
         return new Recipe(
             new Frame($facts->size, $placement->crop, $placement->pose),
-            new Enlarge($this->how($placement, $facts, $wishes->how), $output->pictureSize(), $this->isEnlarged($placement, $facts) ? $wishes->area : null),
+            new Enlarge($this->how($placement, $facts, $wishes), $output->pictureSize(), $this->isEnlarged($placement, $facts) ? $wishes->area : null),
             $this->write($placement->product, $facts, $output, $format, $colour, $wishes),
             null === $output->lay ? null : new Mount($output->size, $output->lay),
             $wishes->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
@@ -59,9 +59,9 @@ final readonly class RecipeWriter
     }
 
     /** What is not enlarged is made the same way whatever was chosen, so that a choice makes nothing again for nothing. */
-    private function how(Placement $placement, MasterFacts $facts, ?WayChoice $how): WayChoice
+    private function how(Placement $placement, MasterFacts $facts, MakingWishes $wishes): WayChoice
     {
-        return $this->isEnlarged($placement, $facts) ? $how ?? WayChoice::for($placement->artwork->kind, $facts) : new WayChoice(Way::Lanczos);
+        return $this->isEnlarged($placement, $facts) ? $wishes->how ?? WayChoice::for($placement->artwork->kind, $facts)->with($wishes->effort) : new WayChoice(Way::Lanczos);
     }
 
     private function isEnlarged(Placement $placement, MasterFacts $facts): bool

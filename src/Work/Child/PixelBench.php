@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Child;
 
+use Snugfit\Pixels\Enlarger\Doublings;
 use Snugfit\Pixels\Job\PixelJob;
 use Symfony\Component\Process\PhpExecutableFinder;
 use Symfony\Component\Process\Process;
@@ -37,6 +38,12 @@ final readonly class PixelBench
     public function withThreads(int $threads): self
     {
         return new self($this->projectDir, $this->temporaryDir, $this->workDir, max(1, $threads));
+    }
+
+    /** What its children keep of enlarged pictures. */
+    public function doublings(): Doublings
+    {
+        return new Doublings($this->workDir);
     }
 
     public function start(PixelJob $job): PixelChild

@@ -24,8 +24,9 @@ final readonly class ChildPool
      * @param \Closure(T): PixelJob                    $job
      * @param \Closure(T, Record|PixelWorkFailed): void $ended with the facts found or the failure
      * @param \Closure(): bool                         $isStopped asked again and again; true kills what runs
+     * @param ?\Closure(T, float): void                $going     hears of each that runs which share of its enlarging is done
      */
-    public function run(iterable $work, int $atOnce, \Closure $job, \Closure $ended, \Closure $isStopped): void
+    public function run(iterable $work, int $atOnce, \Closure $job, \Closure $ended, \Closure $isStopped, ?\Closure $going = null): void
     {
         /** @var list<array{T, PixelChild}> $running */
         $running = [];
@@ -38,6 +39,7 @@ final readonly class ChildPool
             foreach ($running as $i => [$one, $child]) {
                 try {
                     if ($child->isRunning()) {
+                        $going?->__invoke($one, $child->enlarged());
                         continue;
                     }
                     $result = $child->facts();

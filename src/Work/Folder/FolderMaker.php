@@ -17,6 +17,7 @@ use Snugfit\Core\Fit\Wishes;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Core\Record;
+use Snugfit\Pixels\Enlarger\EnlargingForecast;
 use Snugfit\Pixels\Job\PrintJob;
 use Snugfit\Pixels\Job\ReadJob;
 use Snugfit\Pixels\PlanPreview;
@@ -61,29 +62,31 @@ final class FolderMaker
         $masters = $this->read($order, $pool, $delivery, $progress, $isStopped);
         $wanted = $this->plan($order, $masters, $delivery);
 
-        $all = array_sum(array_map(self::weight(...), $wanted));
-        $done = 0.0;
+        $share = new FolderShare($wanted, new EnlargingForecast($this->bench->doublings()));
+        $tell = static fn () => $progress->at('Making print files', 0.1 + 0.9 * $share->done());
         $pool->run(
             $wanted,
             $order->jobs,
-            static fn (WantedFile $file): PrintJob => new PrintJob($file->masterPath, $file->recipe, $delivery->staging($file), copy: $delivery->copy(hash('xxh128', $file->masterPath))),
-            function (WantedFile $file, Record|PixelWorkFailed $result) use ($delivery, $progress, $all, &$done): void {
+            static function (WantedFile $file) use ($delivery, $share): PrintJob {
+                $share->begin($file);
+
+                return new PrintJob($file->masterPath, $file->recipe, $delivery->staging($file), copy: $delivery->copy(hash('xxh128', $file->masterPath)));
+            },
+            function (WantedFile $file, Record|PixelWorkFailed $result) use ($delivery, $share, $tell): void {
                 $this->deliver($file, $result, $delivery);
-                $done += self::weight($file);
-                $progress->at('Making print files', 0.1 + 0.9 * $done / max(1.0, $all));
+                $share->end($file);
+                $tell();
                 $delivery->keepManifest($this->manifest(), false);
             },
             $isStopped,
+            static function (WantedFile $file, float $enlarged) use ($share, $tell): void {
+                $share->enlarged($file, $enlarged);
+                $tell();
+            },
         );
         $delivery->keepManifest($this->manifest(), true);
 
         return new FolderResult($this->manifest(), $this->made, $this->unchanged, $this->short, $this->failures, $isStopped());
-    }
-
-    /** The time a file takes goes with its pixels. */
-    private static function weight(WantedFile $file): float
-    {
-        return (float) $file->recipe->size()->pixels();
     }
 
     /**

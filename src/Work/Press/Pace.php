@@ -8,7 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Pixels\Enlarger\Doublings;
-use Snugfit\Pixels\Enlarger\LearnedDoubler;
+use Snugfit\Pixels\Enlarger\EnlargingForecast;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\Entity\PrintState;
@@ -26,11 +26,11 @@ final class Pace
     /** @var ?array<string, array{bytes: float, seconds: float}> by format, for a million pixels */
     private ?array $learnt = null;
 
-    private readonly Doublings $doublings;
+    private readonly EnlargingForecast $enlarging;
 
     public function __construct(private readonly EntityManagerInterface $entities, string $dataDir)
     {
-        $this->doublings = new Doublings($dataDir.'/enlarged');
+        $this->enlarging = new EnlargingForecast(new Doublings($dataDir.'/enlarged'));
     }
 
     public function expectedBytes(Recipe $recipe): int
@@ -90,12 +90,9 @@ final class Pace
         $pieces = [];
         foreach ($wanted as [$recipe, $master, $share]) {
             $left += $this->writingSeconds($recipe) * $share;
-            $own = 0.0;
-            foreach ($this->pieces($recipe, $master) as [$piece, $megapixels]) {
-                $pieces[$piece] = $megapixels / $this->doublings->pace()->megapixelsPerSecond($this->doubler($recipe)->name());
-                $own += $pieces[$piece];
-            }
-            $longest = max($longest, $this->writingSeconds($recipe) * $share + $own / max(1, $workers));
+            $own = $this->enlarging->pieces($recipe, $master);
+            $pieces += $own;
+            $longest = max($longest, $this->writingSeconds($recipe) * $share + array_sum($own) / max(1, $workers));
         }
 
         return max($longest, ($left + array_sum($pieces)) / max(1, $workers));
@@ -110,23 +107,7 @@ final class Pace
     /** Seconds that what is left to enlarge takes one worker. */
     public function enlargingSeconds(Recipe $recipe, string $master): float
     {
-        $megapixels = array_sum(array_map(static fn (array $piece): float => $piece[1], $this->pieces($recipe, $master)));
-
-        return 0.0 === $megapixels ? 0.0 : $megapixels / $this->doublings->pace()->megapixelsPerSecond($this->doubler($recipe)->name());
-    }
-
-    /** @return list<array{string, float}> what is still to be doubled, each piece with its megapixels */
-    private function pieces(Recipe $recipe, string $master): array
-    {
-        $frame = $recipe->frame;
-        $times = $recipe->enlarge->passesFrom($frame->crop->size())->doublings;
-
-        return 0 === $times ? [] : $this->doublings->waiting($frame->picture, $recipe->preparedName($master), $this->doubler($recipe), $times, $frame->pose->uprightOf($frame->crop, $frame->picture));
-    }
-
-    private function doubler(Recipe $recipe): LearnedDoubler
-    {
-        return new LearnedDoubler($recipe->enlarge->how);
+        return $this->enlarging->seconds($recipe, $master);
     }
 
     /** @return array{bytes: float, seconds: float} */

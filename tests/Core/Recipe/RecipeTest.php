@@ -13,6 +13,7 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\Catalogue;
+use Snugfit\Core\Recipe\Effort;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
@@ -67,6 +68,13 @@ final class RecipeTest extends TestCase
         self::assertSame([Way::Lanczos, Format::Jpeg, 8, false], [$flattened->enlarge->how->way, $flattened->write->format, $flattened->write->bits, $flattened->write->transparent]);
         self::assertSame(Way::Nearest, $this->write(Facts::of(640, 640, kind: Kind::PixelArt), $a4)->enlarge->how->way);
         self::assertSame(16, $this->write(Facts::of(3000, 3600, bits: 16), $a4, Format::Tiff)->write->bits);
+    }
+
+    public function test_effort_goes_with_the_way_that_suits_where_it_is_learned_and_with_no_other(): void
+    {
+        $a4 = Catalogue::standard()->product('a4');
+        $code = static fn (Kind $kind): string => (new RecipeWriter())->recipeFor((new Planner())->plan(Facts::of(1400, 1000, kind: $kind)->artwork(), $a4, Wishes::none()), Facts::of(1400, 1000, kind: $kind), new MakingWishes(effort: Effort::Quick))->enlarge->how->code();
+        self::assertSame(['faithful-quick', 'drawn-quick', 'nearest'], array_map($code, [Kind::Photo, Kind::LineArt, Kind::PixelArt]));
     }
 
     public function test_a_print_too_long_for_its_format_is_refused_with_a_way_out(): void
