@@ -98,6 +98,12 @@ final readonly class Master
         return $this->format->isVector() ? $picture->held() : $picture;
     }
 
+    /** As picture(), but as stored: not yet upright. */
+    public function stored(): Image
+    {
+        return self::load($this->path, $this->format, $this->vectorScale(1.0), false);
+    }
+
     /** Upright, to be read once from top to bottom, so that only a few rows are in memory at a time. */
     public function stream(): Image
     {

@@ -21,7 +21,7 @@ final readonly class MasterReader
 
     private const PREVIEW_QUALITY = 90;
 
-    public function __construct(private KindMeasuring $kinds = new KindMeasuring(), private FocusGuess $focus = new FocusGuess(), private Measuring $measuring = new Measuring(), private LetteringGuess $lettering = new LetteringGuess())
+    public function __construct(private KindMeasuring $kinds = new KindMeasuring(), private FocusGuess $focus = new FocusGuess(), private Measuring $measuring = new Measuring(), private LetteringGuess $lettering = new LetteringGuess(), private ResaveGuess $resaves = new ResaveGuess())
     {
     }
 
@@ -79,11 +79,23 @@ final readonly class MasterReader
             kindGuess: $guess->kind,
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
             focus: $this->focus->guess($seen),
-            measures: $master->format->isVector() ? new Measures() : $this->measuring->measure($plain, Kind::FlatGraphic === $guess->kind),
+            measures: $this->measures($master, $picture, $plain, $guess->kind),
             lettering: $this->lettering->guess($seen),
             kindConfidence: $guess->confidence,
             kindOther: $guess->other,
         );
+    }
+
+    private function measures(Master $master, Image $picture, Image $plain, Kind $kind): Measures
+    {
+        if ($master->format->isVector()) {
+            return new Measures();
+        }
+        $measures = $this->measuring->measure($plain, Kind::FlatGraphic === $kind);
+        // Few colours and straight edges meet any steps by themselves; shading and grain do not.
+        $isTelling = MasterFormat::Jpeg === $master->format && $picture->bands() <= 3 && \in_array($kind, [Kind::Photo, Kind::Illustration], true);
+
+        return $isTelling ? $measures->savedBeforeAt($this->resaves->earlierQuality($master->path, 1 === $master->orientation() ? $picture : $master->stored())) : $measures;
     }
 
     private function preview(Image $picture, int $side): Image

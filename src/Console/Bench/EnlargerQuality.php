@@ -4,20 +4,29 @@ declare(strict_types=1);
 
 namespace Snugfit\Console\Bench;
 
+use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Recipe\Effort;
+use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Way;
 use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Recipe\Write;
 use Snugfit\Pixels\Enlarger\Doublings;
 use Snugfit\Pixels\Enlarger\EnlargingKernel;
 use Snugfit\Pixels\Enlarger\KernelEnlarger;
 use Snugfit\Pixels\Enlarger\LearnedDoubler;
+use Snugfit\Pixels\Job\PrintJob;
 use Snugfit\Pixels\Likeness;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Kernel;
+use Snugfit\Work\Child\PixelBench;
+use Snugfit\Work\Folder\ChildPool;
 use Symfony\Component\Filesystem\Filesystem;
 
 /** Every way against bicubic and Lanczos, on pictures that no network was trained on: reduced, enlarged again, compared. */
@@ -25,7 +34,12 @@ final readonly class EnlargerQuality implements Measurement
 {
     /** scikit-image's, from Debian's python3-skimage. */
     private const PICTURES = '/usr/lib/python3/dist-packages/skimage/data';
+    private const DRAWINGS = 6;
     private const NAMES = ['astronaut', 'chelsea', 'coffee', 'camera'];
+
+    public function __construct(private PixelBench $bench)
+    {
+    }
 
     public function name(): string
     {
@@ -88,6 +102,28 @@ final readonly class EnlargerQuality implements Measurement
             $made = self::enlarged($picture, self::way($way), 1);
             $rate = $made->size()->megapixels() / ((hrtime(true) - $began) / 1e9);
             $say(\sprintf('%s: %.2f megapixels made a second, one worker; %.2f of the bare network\'s %.2f', $way, $rate, $rate / $bare, $bare));
+        }
+        $say(\sprintf('two workers: %.2f times as fast as one', $this->workers(1) / $this->workers(2)));
+    }
+
+    /** Seconds for so many pictures by so many workers of one thread each. */
+    private function workers(int $workers): float
+    {
+        $folder = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4));
+        mkdir($folder);
+        try {
+            $jobs = [];
+            for ($i = 0; $i < self::DRAWINGS; ++$i) {
+                self::drawing(10 + $i)->crop(new PixelWindow(0, 0, 768, 768))->save('png', \sprintf('%s/%d.png', $folder, $i), []);
+                $recipe = new Recipe(new Frame(new PixelSize(768, 768), new PixelWindow(0, 0, 768, 768)), new Enlarge(new WayChoice(Way::Faithful), new PixelSize(1536, 1536)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
+                $jobs[] = new PrintJob(\sprintf('%s/%d.png', $folder, $i), $recipe, \sprintf('%s/%d.jpg', $folder, $i));
+            }
+            $began = hrtime(true);
+            (new ChildPool($this->bench->workingIn($folder.'/work')))->run($jobs, $workers, static fn (PrintJob $job): PrintJob => $job, static fn (): null => null, static fn (): bool => false);
+
+            return (hrtime(true) - $began) / 1e9;
+        } finally {
+            (new Filesystem())->remove($folder);
         }
     }
 

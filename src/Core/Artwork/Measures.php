@@ -24,7 +24,14 @@ final readonly class Measures
         public float $brightness = 128.0,
         /** How many colours a flat graphic is made of; null where it was not found to be made of few. */
         public ?int $flatColours = null,
+        /** Quality at which a JPEG seems to have been saved before, lower than the last time; null where nothing speaks for it. */
+        public ?int $savedBefore = null,
     ) {
+    }
+
+    public function savedBeforeAt(?int $quality): self
+    {
+        return new self($this->lostAtHalf, $this->lostAtQuarter, $this->blockiness, $this->fingerprint, $this->emptyMargins, $this->brightness, $this->flatColours, $quality);
     }
 
     /** In how many of 64 bits two fingerprints differ. */
@@ -46,7 +53,7 @@ final readonly class Measures
     {
         return [
             'lost_at_half' => $this->lostAtHalf, 'lost_at_quarter' => $this->lostAtQuarter, 'blockiness' => $this->blockiness,
-            'fingerprint' => $this->fingerprint, 'empty_margins' => $this->emptyMargins, 'brightness' => $this->brightness, 'flat_colours' => $this->flatColours,
+            'fingerprint' => $this->fingerprint, 'empty_margins' => $this->emptyMargins, 'brightness' => $this->brightness, 'flat_colours' => $this->flatColours, 'saved_before' => $this->savedBefore,
         ];
     }
 
@@ -56,7 +63,7 @@ final readonly class Measures
 
         return new self(
             $record->optionalFloat('lost_at_half'), $record->optionalFloat('lost_at_quarter'), $record->float('blockiness'), $record->string('fingerprint'),
-            array_map(static fn (mixed $share): float => is_numeric($share) ? (float) $share : 0.0, \is_array($margins) ? array_values($margins) : []), $record->float('brightness'), $record->has('flat_colours') ? $record->int('flat_colours') : null,
+            array_map(static fn (mixed $share): float => is_numeric($share) ? (float) $share : 0.0, \is_array($margins) ? array_values($margins) : []), $record->float('brightness'), $record->optionalInt('flat_colours'), $record->optionalInt('saved_before'),
         );
     }
 }

@@ -81,6 +81,9 @@ final readonly class Warnings
         if (MasterFormat::Jpeg === $facts->format && $measures->blockiness > self::BLOCKY) {
             $attention('blocks', \sprintf('Damaged by JPEG: steps at the borders of its 8 × 8 blocks are %s times those between. A better copy would print better.', number_format($measures->blockiness, 1)));
         }
+        if (null !== $measures->savedBefore) {
+            $attention('resaved', \sprintf('Saved as JPEG before, at quality %d or so, and again since: what the first time took away is not back. Look for the file it came from.', 5 * (int) round($measures->savedBefore / 5)));
+        }
         $heights = array_map(static fn (FractionBox $line): float => $line->height * $size->height, $facts->format->isVector() ? [] : $facts->lettering);
         if ([] !== $heights && min($heights) < self::READABLE) {
             $attention('small-lettering', \sprintf('Lettering only %d px high: too few to come out readable, however it is enlarged.', (int) round(min($heights))));

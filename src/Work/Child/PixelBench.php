@@ -46,6 +46,12 @@ final readonly class PixelBench
         return new Doublings($this->workDir);
     }
 
+    /** Keeping what is worth keeping elsewhere. */
+    public function workingIn(string $workDir): self
+    {
+        return new self($this->projectDir, $this->temporaryDir, $workDir, $this->threads);
+    }
+
     public function start(PixelJob $job): PixelChild
     {
         foreach ([$this->temporaryDir, $this->workDir] as $folder) {
