@@ -95,7 +95,7 @@ final readonly class EnlargerQuality implements Measurement
     /** @param \Closure(string): void $say */
     private function speeds(\Closure $say): void
     {
-        $picture = self::drawing(3)->crop(new PixelWindow(0, 0, 768, 768))->held();
+        $picture = self::drawing(3)->resize(new PixelSize(1536, 1152), Kernel::Cubic)->held();
         foreach (['quick', 'faithful', 'mending', 'mending 50', 'faithful best'] as $way) {
             $bare = self::bare(self::way($way));
             $began = hrtime(true);

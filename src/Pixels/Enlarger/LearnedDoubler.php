@@ -53,7 +53,7 @@ final class LearnedDoubler implements Doubler
         $size = new PixelSize($piece->size()->width - 2 * $network->margin, $piece->size()->height - 2 * $network->margin);
         $samples = $network->run($piece->cast(BandFormat::SignedInt)->bytes(), $size);
 
-        return Image::ofBytes($samples, $size->times(2), 3, $piece->interpretation(), BandFormat::SignedInt)->cast($piece->format());
+        return Image::copiedFrom($samples, $size->times(2), 3, BandFormat::SignedInt, $piece->interpretation(), $piece->format());
     }
 
     /** For samples of so many bits; opened once. */

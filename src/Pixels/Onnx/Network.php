@@ -60,11 +60,11 @@ final class Network
      * @param string    $samples 32-bit samples of size plus margin, red, green, blue
      * @param PixelSize $size    without margin
      *
-     * @return string 32-bit samples of twice the size
+     * @return \FFI\CData 32-bit samples of twice the size; the next piece of this size takes their place
      *
      * @throws OnnxFailed
      */
-    public function run(string $samples, PixelSize $size): string
+    public function run(string $samples, PixelSize $size): \FFI\CData
     {
         [$in, $out, $input, $output] = $this->pieces[$size->width.':'.$size->height] ??= $this->piece($size);
         \FFI::memcpy($in, $samples, \FFI::sizeof($in));
@@ -76,7 +76,7 @@ final class Network
         $outputs[0] = $output;
         $this->onnx->call('run', $this->session, null, $this->inputNames, $inputs, 1 + \count($this->constants), $this->outputNames, 1, $outputs);
 
-        return \FFI::string($this->onnx->ffi->cast('char*', \FFI::addr($out)) ?? throw OnnxFailed::at('run', ''), \FFI::sizeof($out));
+        return $out;
     }
 
     public function __destruct()

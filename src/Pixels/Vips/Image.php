@@ -70,6 +70,18 @@ final class Image
         return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning);
     }
 
+    /**
+     * What lies in memory, in another form; not looked at any more afterwards.
+     *
+     * @param \FFI\CData $samples row by row, bands interleaved
+     */
+    public static function copiedFrom(\FFI\CData $samples, PixelSize $size, int $bands, BandFormat $format, Interpretation $meaning, BandFormat $as): self
+    {
+        $image = Vips::library()->vips_image_new_from_memory($samples, \FFI::sizeof($samples), $size->width, $size->height, $bands, $format->value);
+
+        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning)->cast($as)->held();
+    }
+
     /** A file of bare samples, row by row, bands interleaved; read where it is looked at. */
     public static function raw(string $path, PixelSize $size, int $bands, BandFormat $format, Interpretation $meaning): self
     {
@@ -298,6 +310,14 @@ final class Image
 
         // PHP divides evenly into an int, which a C function that expects a double behind its dots would misread.
         return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value]);
+    }
+
+    /** By a triangle as wide as two pixels of the result, in one go: quicker than first by blocks, where the factor is large. */
+    public function smoothlyReduced(PixelSize $to): self
+    {
+        $from = $this->size();
+
+        return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => Kernel::Linear->value, 'gap' => 0.0]);
     }
 
     /** Every pixel becomes a block of whole pixels. */

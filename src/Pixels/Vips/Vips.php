@@ -34,6 +34,7 @@ final class Vips
         int vips_rawload(const char *filename, VipsImage **out, int width, int height, int bands, ...);
         int vips_pdfload(const char *filename, VipsImage **out, ...);
         int vips_svgload_buffer(const void *bytes, size_t length, VipsImage **out, ...);
+        VipsImage *vips_image_new_from_memory(const void *data, size_t size, int width, int height, int bands, int format);
         VipsImage *vips_image_new_from_memory_copy(const void *data, size_t size, int width, int height, int bands, int format);
 
         VipsImage *vips_image_copy_memory(VipsImage *image);
