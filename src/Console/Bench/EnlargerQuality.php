@@ -97,21 +97,23 @@ final readonly class EnlargerQuality implements Measurement
     {
         $picture = self::drawing(3)->resize(new PixelSize(1536, 1152), Kernel::Cubic)->held();
         foreach (['quick', 'faithful', 'mending', 'mending 50', 'faithful best'] as $way) {
-            $bare = self::bare(self::way($way));
-            $began = hrtime(true);
-            $made = self::enlarged($picture, self::way($way), 1);
-            $rate = $made->size()->megapixels() / ((hrtime(true) - $began) / 1e9);
+            $doubler = new LearnedDoubler(self::way($way));
+            $bare = self::bare($doubler);
+            $rate = self::inFolder(static function (string $folder) use ($picture, $doubler): float {
+                $began = hrtime(true);
+                $made = (new Doublings($folder))->doubled($picture, 'picture', $doubler, 1, PixelWindow::whole($picture->size()));
+
+                return $made->size()->megapixels() / ((hrtime(true) - $began) / 1e9);
+            });
             $say(\sprintf('%s: %.2f megapixels made a second, one worker; %.2f of the bare network\'s %.2f', $way, $rate, $rate / $bare, $bare));
         }
         $say(\sprintf('two workers: %.2f times as fast as one', $this->workers(1) / $this->workers(2)));
     }
 
-    /** Seconds for so many pictures by so many workers of one thread each. */
+    /** Seconds for some pictures by so many workers of one thread each. */
     private function workers(int $workers): float
     {
-        $folder = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4));
-        mkdir($folder);
-        try {
+        return self::inFolder(function (string $folder) use ($workers): float {
             $jobs = [];
             for ($i = 0; $i < self::DRAWINGS; ++$i) {
                 self::drawing(10 + $i)->crop(new PixelWindow(0, 0, 768, 768))->save('png', \sprintf('%s/%d.png', $folder, $i), []);
@@ -122,15 +124,13 @@ final readonly class EnlargerQuality implements Measurement
             (new ChildPool($this->bench->workingIn($folder.'/work')))->run($jobs, $workers, static fn (PrintJob $job): PrintJob => $job, static fn (): null => null, static fn (): bool => false);
 
             return (hrtime(true) - $began) / 1e9;
-        } finally {
-            (new Filesystem())->remove($folder);
-        }
+        });
     }
 
     /** Megapixels a second of the network alone, on one piece again and again. */
-    private static function bare(WayChoice $how): float
+    private static function bare(LearnedDoubler $doubler): float
     {
-        $network = (new LearnedDoubler($how))->network(8);
+        $network = $doubler->network(8);
         $side = 256;
         $samples = str_repeat(pack('V', 127), 3 * ($side + 2 * $network->margin) ** 2);
         $size = new PixelSize($side, $side);
@@ -153,10 +153,22 @@ final readonly class EnlargerQuality implements Measurement
 
     private static function enlarged(Image $small, WayChoice $how, int $times): Image
     {
+        return self::inFolder(static fn (string $folder): Image => (new Doublings($folder))->doubled($small, 'picture', new LearnedDoubler($how), $times, PixelWindow::whole($small->size()))->held());
+    }
+
+    /**
+     * @template T
+     *
+     * @param \Closure(string): T $act
+     *
+     * @return T
+     */
+    private static function inFolder(\Closure $act): mixed
+    {
         $folder = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4));
         mkdir($folder);
         try {
-            return (new Doublings($folder))->doubled($small, 'picture', new LearnedDoubler($how), $times, PixelWindow::whole($small->size()))->held();
+            return $act($folder);
         } finally {
             (new Filesystem())->remove($folder);
         }
