@@ -27,7 +27,7 @@ final readonly class FocusGuess
     /** @param Image $picture upright, sRGB, 8 bits, without alpha */
     public function guess(Image $picture): ?FractionBox
     {
-        $small = $picture->thumbnail(self::SIDE)->held();
+        $small = $picture->reducedWithin(self::SIDE)->held();
         $size = $small->size();
         $side = min($size->width, $size->height);
         if ($side < 16) {

@@ -33,7 +33,7 @@ final readonly class LetteringGuess
     private const LINES = 24;
 
     /** Share of all marks of a letter's size that must stand in words. */
-    private const OF_ALL = 0.05;
+    private const OF_ALL = 0.07;
 
     /**
      * @param Image $picture upright, sRGB, 8 bits, without alpha

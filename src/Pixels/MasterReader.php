@@ -45,24 +45,20 @@ final readonly class MasterReader
     {
         $header = $master->header();
         $picture = $master->picture();
-        // Reads every pixel: all of the file is decoded, and a transparent pixel anywhere is found.
+        // Reads every pixel: a transparent one anywhere is found.
         $isTransparent = $picture->hasAlpha() && $picture->extractBands($picture->bands() - 1, 1)->smallest() < (8 === PrintColour::bitsOf($picture) ? 255 : 65535);
-        if (!$picture->hasAlpha()) {
-            $picture->average();
-        }
-        // Each from the next larger one, so that only one comes from all of the picture's pixels.
-        krsort($previews);
-        $small = $picture;
-        foreach ($previews as $side => $target) {
-            $small = $this->preview($small, $side);
-            $this->keep($small, $target);
-        }
-
         // A drawing holds no pixels of its own to judge: a smaller raster says as much.
         $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->held() : $this->plain($picture);
         $guess = KindGuess::from($this->kinds->measure($plain));
         // Where the eye goes and where letters stand is seen in a small copy, made once.
-        $seen = $plain->size()->longSide() > self::SEEN ? $plain->thumbnail(self::SEEN)->held() : $plain;
+        $seen = $plain->thumbnail(self::SEEN)->held();
+        // Each from the next larger one, so that only one comes from all of the picture's pixels.
+        krsort($previews);
+        $small = $picture->hasAlpha() || $master->format->isVector() ? $picture : $seen;
+        foreach ($previews as $side => $target) {
+            $small = $this->preview($small, $side);
+            $this->keep($small, $target);
+        }
 
         return new MasterFacts(
             format: $master->format,
@@ -79,19 +75,19 @@ final readonly class MasterReader
             kindGuess: $guess->kind,
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
             focus: $this->focus->guess($seen),
-            measures: $this->measures($master, $picture, $plain, $guess->kind),
+            measures: $this->measures($master, $picture, $plain, $seen, $guess->kind),
             lettering: $this->lettering->guess($seen),
             kindConfidence: $guess->confidence,
             kindOther: $guess->other,
         );
     }
 
-    private function measures(Master $master, Image $picture, Image $plain, Kind $kind): Measures
+    private function measures(Master $master, Image $picture, Image $plain, Image $seen, Kind $kind): Measures
     {
         if ($master->format->isVector()) {
             return new Measures();
         }
-        $measures = $this->measuring->measure($plain, Kind::FlatGraphic === $kind);
+        $measures = $this->measuring->measure($plain, Kind::FlatGraphic === $kind, $seen);
         // Few colours and straight edges meet any steps by themselves; shading and grain do not.
         $isTelling = MasterFormat::Jpeg === $master->format && $picture->bands() <= 3 && \in_array($kind, [Kind::Photo, Kind::Illustration], true);
 

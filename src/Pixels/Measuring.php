@@ -32,22 +32,23 @@ final readonly class Measuring
     private const ONE_COLOUR = 6;
 
     /**
-     * @param Image $picture upright, sRGB, 8 bits, without alpha
-     * @param bool  $isFlat  whether it looks like a flat graphic, so that its colours are worth counting
+     * @param Image  $picture upright, sRGB, 8 bits, without alpha
+     * @param bool   $isFlat  whether it looks like a flat graphic, so that its colours are worth counting
+     * @param ?Image $reduced the same, smaller, where there is one already
      */
-    public function measure(Image $picture, bool $isFlat = false): Measures
+    public function measure(Image $picture, bool $isFlat = false, ?Image $reduced = null): Measures
     {
-        $small = $picture->thumbnail(self::SMALL)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->held();
+        $small = ($reduced ?? $picture)->reducedWithin(self::SMALL)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->held();
         $half = $quarter = null;
         $sums = $counts = array_fill(0, self::BLOCK, 0);
         foreach ($this->patches($picture->size(), $small) as $window) {
             $patch = $picture->crop($window)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->held();
             $bytes = $patch->bytes();
             [$sums, $counts] = $this->countSteps($bytes, $window, $sums, $counts);
-            $contrast = $this->contrast($bytes);
+            $contrast = sqrt($patch->linear(1.0, -$patch->average())->raisedTo(2.0)->average());
             if ($contrast >= self::SOME_CONTRAST) {
-                $half = max($half ?? 0.0, 100 * $this->lost($patch, $bytes, 2) / $contrast);
-                $quarter = max($quarter ?? 0.0, 100 * $this->lost($patch, $bytes, 4) / $contrast);
+                $half = max($half ?? 0.0, 100 * $this->lost($patch, 2) / $contrast);
+                $quarter = max($quarter ?? 0.0, 100 * $this->lost($patch, 4) / $contrast);
             }
         }
 
@@ -94,36 +95,19 @@ final readonly class Measuring
         return array_map(static fn (array $one): array => [$one[1], $one[2]], \array_slice($strongest, 0, self::BUSY));
     }
 
-    private function contrast(string $bytes): float
-    {
-        $values = array_values((array) unpack('C*', $bytes));
-        $mean = array_sum($values) / max(1, \count($values));
-        $squares = 0.0;
-        foreach ($values as $value) {
-            $squares += (\is_int($value) ? $value - $mean : 0) ** 2;
-        }
-
-        return sqrt($squares / max(1, \count($values)));
-    }
-
     /** What is lost when so many pixels become one and are enlarged again: next to nothing where somebody enlarged them before. */
-    private function lost(Image $patch, string $bytes, int $times): float
+    private function lost(Image $patch, int $times): float
     {
         $size = $patch->size();
-        $less = new PixelSize(max(1, intdiv($size->width, $times)), max(1, intdiv($size->height, $times)));
-        $again = $patch->resize($less, Kernel::Lanczos)->held()->resize($size, Kernel::Lanczos)->bytes();
-        $squares = 0;
         // Without the outermost pixels, where kernels have nothing to look at.
         $edge = 2 * $times;
-        $count = 0;
-        for ($y = $edge; $y < $size->height - $edge; ++$y) {
-            for ($x = $edge, $i = $y * $size->width + $edge; $x < $size->width - $edge; ++$x, ++$i) {
-                $squares += (\ord($bytes[$i]) - \ord($again[$i])) ** 2;
-                ++$count;
-            }
+        if (min($size->width, $size->height) <= 2 * $edge) {
+            return 0.0;
         }
+        $less = new PixelSize(max(1, intdiv($size->width, $times)), max(1, intdiv($size->height, $times)));
+        $again = $patch->resize($less, Kernel::Lanczos)->held()->resize($size, Kernel::Lanczos);
 
-        return 0 === $count ? 0.0 : sqrt($squares / $count);
+        return sqrt($patch->minus($again)->crop(new PixelWindow($edge, $edge, $size->width - 2 * $edge, $size->height - 2 * $edge))->raisedTo(2.0)->average());
     }
 
     /**

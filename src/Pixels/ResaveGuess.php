@@ -28,7 +28,7 @@ final readonly class ResaveGuess
     private const LOOKED_AT = [1, 8, 16, 9, 2, 3, 10, 17, 24];
 
     private const PATCH = 128;
-    private const GRID = 4;
+    private const GRID = 3;
 
     /** Earlier steps that are less than this times as wide leave no gaps to see. */
     private const WIDER = 1.5;

@@ -8,6 +8,7 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\PrintColour;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Kernel;
 
 /** Refuses a doubled piece that, reduced again, is another picture than its source: a shifted colour, a broken piece. */
 final class ResultGuard
@@ -24,8 +25,8 @@ final class ResultGuard
         $made = $made->held();
         $size = new PixelSize($piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin);
         $blocks = new PixelSize(max(1, intdiv($size->width, self::BLOCK)), max(1, intdiv($size->height, self::BLOCK)));
-        $source = $piece->crop(new PixelWindow($margin, $margin, $size->width, $size->height))->smoothlyReduced($blocks)->held();
-        $again = $made->smoothlyReduced($blocks)->held();
+        $source = $piece->crop(new PixelWindow($margin, $margin, $size->width, $size->height))->resizeDirectly($blocks, Kernel::Linear)->held();
+        $again = $made->resizeDirectly($blocks, Kernel::Linear)->held();
         $levels = (8 === PrintColour::bitsOf($piece) ? 1 : 257);
         $off = $source->farthestFrom($again) / $levels;
 

@@ -312,12 +312,12 @@ final class Image
         return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value]);
     }
 
-    /** By a triangle as wide as two pixels of the result, in one go: quicker than first by blocks, where the factor is large. */
-    public function smoothlyReduced(PixelSize $to): self
+    /** As resize(), but by the kernel alone, never first by blocks: many times as quick where a byte a sample is reduced much (measured, libvips 8.14). */
+    public function resizeDirectly(PixelSize $to, Kernel $kernel): self
     {
         $from = $this->size();
 
-        return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => Kernel::Linear->value, 'gap' => 0.0]);
+        return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value, 'gap' => 0.0]);
     }
 
     /** Every pixel becomes a block of whole pixels. */
@@ -329,7 +329,23 @@ final class Image
     /** Reduced to lie within a square, in sRGB; never enlarged. */
     public function thumbnail(int $side): self
     {
-        return $this->then('thumbnail_image', [$side], ['height' => $side, 'size' => 2, 'export-profile' => 'srgb']);
+        $isPlain = Interpretation::Srgb === $this->interpretation() && BandFormat::Byte === $this->format() && !$this->hasAlpha() && !$this->has('icc-profile-data');
+
+        return $isPlain ? $this->within($side, Kernel::Lanczos) : $this->then('thumbnail_image', [$side], ['height' => $side, 'size' => 2, 'export-profile' => 'srgb']);
+    }
+
+    /** The same without a thought for colour, a little softer and as quick as can be: to be measured, not looked at. */
+    public function reducedWithin(int $side): self
+    {
+        return $this->within($side, Kernel::Linear);
+    }
+
+    private function within(int $side, Kernel $kernel): self
+    {
+        $size = $this->size();
+        $less = $side / $size->longSide();
+
+        return $less >= 1 ? $this : $this->resizeDirectly(new PixelSize(max(1, (int) round($size->width * $less)), max(1, (int) round($size->height * $less))), $kernel);
     }
 
     /** Bands laid side by side: a pixel of so many times as many bands becomes so many pixels. */
