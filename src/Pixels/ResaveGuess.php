@@ -33,10 +33,12 @@ final readonly class ResaveGuess
     /** Earlier steps that are less than this times as wide leave no gaps to see. */
     private const WIDER = 1.5;
 
-    /** How many more coefficients than chance lie on the earlier steps, of what would be all (measured: see the test). */
-    private const TELLING = 0.45;
-    private const NEARLY = 0.85;
-    private const ENOUGH = 150;
+    /** How empty gaps are where there was an earlier saving (measured: see the test). */
+    private const TELLING = 0.5;
+    private const ENOUGH = 60;
+
+    /** Levels that occur less often tell nothing of their neighbours. */
+    private const SOME = 4;
 
     /** @return ?int the earlier quality, as the standard tables are commonly scaled; null where nothing speaks for one */
     public function earlierQuality(string $path, Image $stored): ?int
@@ -46,44 +48,49 @@ final readonly class ResaveGuess
             return null;
         }
         $counts = $this->coefficients($stored, $steps);
-        $telling = [];
+        [$most, $found] = [0.0, null];
         foreach (range(25, 95) as $quality) {
-            $telling[$quality] = $this->telling($counts, $steps, $quality);
+            [$there, $expected] = $this->inGaps($counts, $steps, $quality);
+            // Coarser steps than the true ones leave true levels in their gaps, finer ones meet empty levels: the true ones miss most.
+            if ($expected >= self::ENOUGH && 1 - $there / $expected >= self::TELLING && $expected - $there > $most) {
+                [$most, $found] = [$expected - $there, $quality];
+            }
         }
-        // Some finer steps are met by what lies on coarser ones too, so the coarsest of the best counts.
-        $good = array_filter($telling, static fn (float $one): bool => $one >= max(self::TELLING, self::NEARLY * max($telling)));
 
-        return [] === $good ? null : min(array_keys($good));
+        return $found;
     }
 
     /**
-     * How far beyond chance an earlier quality's steps are met, 0 to 1.
+     * What lies in the gaps between an earlier quality's steps, and what the levels on both sides let expect there where
+     * nothing was rounded before.
      *
      * @param array<int, array<int, int>> $counts
      * @param array<int, int>             $steps
+     *
+     * @return array{float, float}
      */
-    private function telling(array $counts, array $steps, int $quality): float
+    private function inGaps(array $counts, array $steps, int $quality): array
     {
-        [$met, $chance, $all] = [0.0, 0.0, 0];
+        [$there, $expected] = [0.0, 0.0];
         foreach (self::LOOKED_AT as $place) {
             $ratio = self::scaled(self::STANDARD[$place], $quality) / $steps[$place];
-            if ($ratio < self::WIDER) {
+            if ($ratio < self::WIDER || [] === $counts[$place]) {
                 continue;
             }
-            foreach ($counts[$place] as $level => $count) {
-                $level = abs($level);
-                // What the earlier steps made nothing of tells nothing.
-                if ($level < $ratio / 2) {
-                    continue;
+            $last = max(array_keys($counts[$place]));
+            $near = (int) round($ratio);
+            for ($multiple = 2; ($far = (int) round($multiple * $ratio)) <= $last; ++$multiple) {
+                [$before, $after] = [$counts[$place][$near] ?? 0, $counts[$place][$far] ?? 0];
+                for ($level = $near + 1; $level < $far && min($before, $after) >= self::SOME; ++$level) {
+                    $there += $counts[$place][$level] ?? 0;
+                    // Frequencies get rarer by the same factor from level to level.
+                    $expected += $before ** (($far - $level) / ($far - $near)) * $after ** (($level - $near) / ($far - $near));
                 }
-                $all += $count;
-                $multiple = (int) round($level / $ratio);
-                $met += (int) round($multiple * $ratio) === $level ? $count : 0;
-                $chance += $count / $ratio;
+                $near = $far;
             }
         }
 
-        return $all < self::ENOUGH || $chance >= $all ? 0.0 : ($met - $chance) / ($all - $chance);
+        return [$there, $expected];
     }
 
     /** As the Independent JPEG Group's library does it. */
@@ -95,7 +102,7 @@ final readonly class ResaveGuess
     }
 
     /**
-     * How often each level of a coefficient occurs, by the coefficient's place.
+     * How often each level of a coefficient occurs, whatever its sign, by the coefficient's place.
      *
      * @param array<int, int> $steps
      *
@@ -128,7 +135,7 @@ final readonly class ResaveGuess
                         }
                         $level = (int) round($sum / $steps[$place]);
                         if (0 !== $level) {
-                            $counts[$place][$level] = ($counts[$place][$level] ?? 0) + 1;
+                            $counts[$place][abs($level)] = ($counts[$place][abs($level)] ?? 0) + 1;
                         }
                     }
                 }

@@ -1,0 +1,22 @@
+import { chromium } from '@playwright/test';
+import { readdirSync } from 'node:fs';
+import { browserOptions } from '/work/main/tools/browser.mjs';
+const browser = await chromium.launch(browserOptions);
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+page.on('console', (m) => m.type()==='error' && console.log('C', m.text()));
+const address='http://127.0.0.1:8087';
+await page.goto(address+'/');
+await page.getByLabel('New batch').fill('Hard set');
+await page.getByRole('button', { name: 'Open it' }).click();
+await page.waitForURL(/intake/);
+await page.locator('input[type=file]').first().setInputFiles(readdirSync('/tmp/hard').map((n) => '/tmp/hard/'+n));
+await page.waitForTimeout(25000);
+await page.screenshot({ path: '/tmp/h1.png', fullPage: false });
+const b = page.url().match(/batches\/(\d+)/)[1]; console.log(b);
+await page.goto(`${address}/batches/${b}/fit`);
+for (const box of await page.locator('.picker input:checked').all()) await box.uncheck();
+for (const code of ['8x12','a2','apparel-front','mug','24x36']) { const l = page.locator(`.picker input[value="${code}"]`); if (await l.count()) await l.check(); else console.log('no', code); }
+await page.getByRole('button', { name: 'Use these' }).click();
+await page.waitForTimeout(2500);
+await page.screenshot({ path: '/tmp/h2.png' });
+await browser.close();
