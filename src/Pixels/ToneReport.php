@@ -24,7 +24,7 @@ final readonly class ToneReport
     {
     }
 
-    /** @return array{before: array<string, mixed>, after: array<string, mixed>} each with "bins" (256 counts of brightness), "black" and "white" (shares of the pixels there) */
+    /** @return array{before: array{bins: list<int>, black: float, white: float}, after: array{bins: list<int>, black: float, white: float}} each with 256 counts of brightness, and the shares of the pixels that are black or white; what is not seen does not count */
     public function of(Master $master, Recipe $recipe): array
     {
         $crop = $recipe->frame->crop->size();
@@ -41,9 +41,17 @@ final readonly class ToneReport
     /** @return array{bins: list<int>, black: float, white: float} */
     private static function count(Image $picture): array
     {
-        $colour = $picture->extractBands(0, 3);
-        $bins = $colour->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->roundTo(BandFormat::Byte)->counts()[0] ?? [];
-        $bins = array_pad($bins, 256, 0);
+        $picture = $picture->hasAlpha() ? $picture->held() : $picture;
+        $bright = $picture->extractBands(0, 3)->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->roundTo(BandFormat::Byte);
+        $unseen = 0;
+        if ($picture->hasAlpha()) {
+            // Half transparent and more has no tone of its own; set to black here, and taken out of the blacks below.
+            $seen = $picture->extractBands(3, 1)->isMoreThan(127.5);
+            $bright = $bright->multipliedBy($seen)->linear(1 / 255, 0.0)->roundTo(BandFormat::Byte);
+            $unseen = $seen->counts()[0][0] ?? 0;
+        }
+        $bins = array_pad($bright->counts()[0] ?? [], 256, 0);
+        $bins[0] = max(0, $bins[0] - $unseen);
         $all = max(1, array_sum($bins));
 
         return ['bins' => $bins, 'black' => $bins[0] / $all, 'white' => $bins[255] / $all];

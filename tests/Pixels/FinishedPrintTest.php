@@ -28,6 +28,7 @@ use Snugfit\Pixels\Master;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintMeasurer;
 use Snugfit\Pixels\PrintPicture;
+use Snugfit\Pixels\ToneReport;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Kernel;
 
@@ -54,6 +55,18 @@ final class FinishedPrintTest extends PixelTestCase
     {
         yield '8 bits' => [8];
         yield '16 bits' => [16];
+    }
+
+    public function test_tones_are_counted_where_something_is_seen(): void
+    {
+        // A quarter white, a quarter black, a quarter grey, and a quarter where nothing is seen.
+        $this->convert('in.png', '-size', '40x40', 'xc:none', '-fill', 'white', '-draw', 'rectangle 0,0 9,39', '-fill', 'black', '-draw', 'rectangle 10,0 19,39', '-fill', '#808080', '-draw', 'rectangle 20,0 29,39');
+        $facts = $this->read($this->folder.'/in.png');
+        $report = (new ToneReport(new PrintPicture($this->folder)))->of(Master::open($this->folder.'/in.png'), $this->recipe($facts, $facts->size)->finishedBy($this->finish(['guard' => ['black' => 2, 'white' => 2]])));
+        self::assertEqualsWithDelta([1 / 3, 1 / 3], [$report['before']['black'], $report['before']['white']], 1e-9);
+        self::assertEquals([0.0, 0.0], [$report['after']['black'], $report['after']['white']]);
+        $bins = $report['before']['bins'];
+        self::assertSame([400, 400, 400, 1200], [$bins[0], $bins[128], $bins[255], array_sum($bins)]);
     }
 
     public function test_sharpening_changes_nothing_outside_its_marks(): void

@@ -101,7 +101,7 @@ final readonly class Figures
     #[AsTwigFilter('times')]
     public function times(float $factor): string
     {
-        return '×'.number_format($factor, $factor < 10 ? 2 : 1);
+        return '×'.number_format($factor, $factor < 10 ? 2 : ($factor < 100 ? 1 : 0));
     }
 
     #[AsTwigFilter('bytes')]
