@@ -8,6 +8,7 @@ use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Delivery\ManifestEntry;
+use Snugfit\Core\Finish\FinishWishes;
 use Snugfit\Core\Finish\Marks;
 use Snugfit\Core\Finish\Stroke;
 use Snugfit\Core\Fit\Planner;
@@ -23,6 +24,7 @@ use Snugfit\Core\Recipe\Way;
 use Snugfit\Core\Recipe\WayArea;
 use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Record;
 use Snugfit\Pixels\Enlarger\DoublingPace;
 use Snugfit\Pixels\Enlarger\Doublings;
 use Snugfit\Pixels\Enlarger\EnlargingForecast;
@@ -33,6 +35,7 @@ use Snugfit\Tests\Shop\ShopTestCase;
 use Snugfit\Work\Folder\FolderShare;
 use Snugfit\Work\Folder\WantedFile;
 use Snugfit\Work\Press\Forecast;
+use Snugfit\Work\Press\Pace;
 use Symfony\Component\Filesystem\Filesystem;
 
 /** How long work will take: told before it starts, by way, and learnt from this machine's own work. */
@@ -53,6 +56,22 @@ final class PaceTest extends ShopTestCase
         [, $after] = $this->forecast($this->again($batch));
         self::assertSame(1, $files);
         self::assertLessThan($before, $after, 'what was enlarged is kept');
+    }
+
+    public function test_grain_makes_larger_files_and_how_much_larger_is_learnt_apart(): void
+    {
+        $batch = $this->ready(['4x6'], 'lanczos');
+        [, , $plain] = $this->forecast($batch);
+        $artwork = $batch->artworks()[0];
+        $artwork->remember(Sitting::PICTURE, $artwork->memo(Sitting::PICTURE)->withFinish(FinishWishes::fromRecord(Record::of(['grain' => ['amount' => 5, 'size' => '0.2mm']], 'a finish'))));
+        [, , $before] = $this->forecast($batch);
+        self::assertGreaterThan(2 * $plain, $before);
+        $this->press($batch);
+        $made = array_values($this->deliveries()->latest($this->again($batch)))[0];
+        self::assertEqualsWithDelta($made->found()?->bytes, $this->bytes($this->again($batch)), 1.0);
+        $artwork = $this->again($batch)->artworks()[0];
+        $artwork->remember(Sitting::PICTURE, $artwork->memo(Sitting::PICTURE)->withFinish(new FinishWishes()));
+        self::assertSame($plain, $this->bytes($artwork->batch()), 'grain taught nothing about files without');
     }
 
     public function test_parts_that_go_another_way_are_counted_too(): void
@@ -121,6 +140,12 @@ final class PaceTest extends ShopTestCase
         $artwork->remember(Sitting::PICTURE, (new FramingMemo())->withHow(WayChoice::ofCode($way)));
 
         return $batch;
+    }
+
+    /** Of the batch's only file, by one who asks for the first time. */
+    private function bytes(Batch $batch): int
+    {
+        return (new Pace($this->entities(), $this->data))->expectedBytes($this->service(Forecast::class)->recipes($batch)[0][0]);
     }
 
     /** @return array{int, float, int} */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Work\Press;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Pixels\Enlarger\Doublings;
 use Snugfit\Pixels\Enlarger\EnlargingForecast;
@@ -23,7 +22,10 @@ final class Pace
     private const BYTES = ['jpeg' => 600_000.0, 'png' => 1_200_000.0, 'tiff' => 1_500_000.0, 'webp' => 300_000.0, 'pdf' => 600_000.0];
     private const SECONDS = ['jpeg' => 0.06, 'png' => 0.25, 'tiff' => 0.12, 'webp' => 0.35, 'pdf' => 0.06];
 
-    /** @var ?array<string, array{bytes: float, seconds: float}> by format, for a million pixels */
+    /** How many times as large grain makes a file, until there is something to learn from (measured: 3 to 10 by much of it). */
+    private const GRAIN = 3.0;
+
+    /** @var ?array<string, array{bytes: float, seconds: float}> by format and whether there is grain, for a million pixels */
     private ?array $learnt = null;
 
     private readonly EnlargingForecast $enlarging;
@@ -35,7 +37,7 @@ final class Pace
 
     public function expectedBytes(Recipe $recipe): int
     {
-        return (int) ($this->of($recipe->write->format)['bytes'] * $recipe->size()->megapixels());
+        return (int) ($this->of($recipe)['bytes'] * $recipe->size()->megapixels());
     }
 
     /**
@@ -101,7 +103,7 @@ final class Pace
     private function writingSeconds(Recipe $recipe): float
     {
         // Starting a child takes a moment, however small the file.
-        return 0.2 + $this->of($recipe->write->format)['seconds'] * $recipe->size()->megapixels();
+        return 0.2 + $this->of($recipe)['seconds'] * $recipe->size()->megapixels();
     }
 
     /** Seconds that what is left to enlarge takes one worker. */
@@ -111,11 +113,19 @@ final class Pace
     }
 
     /** @return array{bytes: float, seconds: float} */
-    private function of(Format $format): array
+    private function of(Recipe $recipe): array
     {
         $this->learnt ??= $this->learn();
+        $format = $recipe->write->format->value;
+        $usual = $this->learnt[$format] ?? ['bytes' => self::BYTES[$format], 'seconds' => self::SECONDS[$format]];
 
-        return $this->learnt[$format->value] ?? ['bytes' => self::BYTES[$format->value], 'seconds' => self::SECONDS[$format->value]];
+        return $this->learnt[self::sort($recipe)] ?? ['bytes' => $usual['bytes'] * (null === $recipe->finish->grain ? 1.0 : self::GRAIN), 'seconds' => $usual['seconds']];
+    }
+
+    /** What is learnt apart: of finishing, grain alone makes files much larger. */
+    private static function sort(Recipe $recipe): string
+    {
+        return $recipe->write->format->value.(null === $recipe->finish->grain ? '' : ' with grain');
     }
 
     /** @return array<string, array{bytes: float, seconds: float}> */
@@ -128,7 +138,7 @@ final class Pace
             if (null === $found || null === $found->format || null === $file->seconds() || $this->wasEnlarged($file)) {
                 continue;
             }
-            $format = $found->format->value;
+            $format = null === $file->recipe() ? $found->format->value : self::sort($file->recipe());
             $sums[$format] ??= ['bytes' => 0.0, 'seconds' => 0.0, 'megapixels' => 0.0];
             $sums[$format]['bytes'] += $found->bytes;
             $sums[$format]['seconds'] += max(0.01, $file->seconds() - 0.2);
