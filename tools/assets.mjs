@@ -6,7 +6,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 const out = 'public/build';
 await build({
   // The large view's viewer is as large as all the rest: a script of its own.
-  entryPoints: { app: 'assets/app.js', large: 'assets/large/large.js', style: 'assets/app.css' },
+  entryPoints: { app: 'assets/app.js', large: 'assets/test-strip/large.js', style: 'assets/app.css' },
   bundle: true,
   minify: true,
   format: 'iife',

@@ -1,4 +1,4 @@
-import { inWords, likeness } from '../test-strip/likeness.js';
+import { inWords, likeness } from './likeness.js';
 
 const seconds = (value) => (value < 90 ? `${Math.max(1, Math.round(value))} s` : `${Math.round(value / 60)} min`);
 // Until a whole result is made, only its own pixels can be had; more of them than this at once are not asked for.
