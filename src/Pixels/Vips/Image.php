@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Vips;
 
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Measure\PixelWindow;
 
 /**
  * An image of libvips: a pipeline that computes when it is written. Immutable; every operation gives a new one.
@@ -15,11 +14,7 @@ final class Image
 {
     use Arithmetic;
     use Colours;
-
-    /** VIPS_INTERESTING_ATTENTION. */
-    private const ATTENTION = 3;
-
-    private const TILE = 64;
+    use Geometry;
 
     /** VIPS_CODING_LABQ. */
     private const CODING_LABQ = 2;
@@ -212,150 +207,6 @@ final class Image
         }
 
         return \FFI::string($vips->cast('char*', $data[0]), $length[0]);
-    }
-
-    /** Turned upright as its EXIF orientation says. */
-    public function upright(): self
-    {
-        return $this->then('autorot');
-    }
-
-    /** Stored a quarter turn round, with the EXIF orientation that puts it right again, as many cameras do. */
-    public function sideways(): self
-    {
-        $turned = $this->turned(Angle::Left);
-        Vips::library()->vips_image_set_int($turned->pointer, 'orientation', 6);
-
-        return $turned;
-    }
-
-    /** Where a window of so many pixels holds most of what draws the eye: libvips' measure of edges, skin and saturation. */
-    public function mostStriking(PixelSize $window): PixelWindow
-    {
-        $found = $this->then('smartcrop', [$window->width, $window->height], ['interesting' => self::ATTENTION]);
-
-        $vips = Vips::library();
-        /** @var array{int, int} $offset */
-        $offset = [$vips->vips_image_get_xoffset($found->pointer), $vips->vips_image_get_yoffset($found->pointer)];
-
-        // The library says by how much the picture moved, which is the other way.
-        return new PixelWindow(-$offset[0], -$offset[1], $window->width, $window->height);
-    }
-
-    public function mirrored(): self
-    {
-        return $this->then('flip', [0]);
-    }
-
-    public function turned(Angle $angle): self
-    {
-        return $this->then('rot', [$angle->value]);
-    }
-
-    /**
-     * A window of so many pixels round a point, which stays in its middle while the image is turned clockwise.
-     *
-     * @param float $degrees clockwise
-     * @param float $x       in pixels from the left edge, so that the middle of the first pixel is 0.5
-     */
-    public function rotatedInto(float $degrees, float $x, float $y, PixelSize $size): self
-    {
-        [$cos, $sin] = [cos(deg2rad($degrees)), sin(deg2rad($degrees))];
-        $vips = Vips::library();
-        $interpolate = $vips->vips_interpolate_new('bicubic');
-        $area = $vips->new('int[4]');
-        [$area[2], $area[3]] = [$size->width, $size->height];
-        $places = $vips->vips_array_int_new($area, 4);
-        try {
-            // libvips counts from the middle of the first pixel.
-            return $this->then('affine', [$cos, -$sin, $sin, $cos], [
-                'interpolate' => $interpolate, 'oarea' => $places, 'extend' => Extend::Copy->value,
-                'idx' => 0.5 - $x, 'idy' => 0.5 - $y, 'odx' => $size->width / 2 - 0.5, 'ody' => $size->height / 2 - 0.5,
-            ]);
-        } finally {
-            $vips->vips_area_unref($places);
-            $vips->g_object_unref($interpolate);
-        }
-    }
-
-    /**
-     * Laid on a larger ground.
-     *
-     * @param list<float> $background a value for each band
-     */
-    public function embed(int $x, int $y, PixelSize $size, Extend $extend, array $background = []): self
-    {
-        $options = ['extend' => $extend->value];
-        if ([] === $background) {
-            return $this->then('embed', [$x, $y, $size->width, $size->height], $options);
-        }
-
-        return $this->withDoubles($background, fn (\FFI\CData $values): self => $this->then('embed', [$x, $y, $size->width, $size->height], $options + ['background' => $values]));
-    }
-
-    /** With another image laid over it. */
-    public function insert(self $over, int $x, int $y): self
-    {
-        return self::make('insert', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_insert($this->pointer, $over->pointer, $out, $x, $y, ...$tail), []);
-    }
-
-    public function crop(PixelWindow $window): self
-    {
-        return $this->then('crop', [$window->x, $window->y, $window->width, $window->height]);
-    }
-
-    public function resize(PixelSize $to, Kernel $kernel): self
-    {
-        $from = $this->size();
-
-        // PHP divides evenly into an int, which a C function that expects a double behind its dots would misread.
-        return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value]);
-    }
-
-    /** As resize(), but by the kernel alone, never first by blocks: many times as quick where a byte a sample is reduced much (measured, libvips 8.14). */
-    public function resizeDirectly(PixelSize $to, Kernel $kernel): self
-    {
-        $from = $this->size();
-
-        return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value, 'gap' => 0.0]);
-    }
-
-    /** Every pixel becomes a block of whole pixels. */
-    public function repeatPixels(int $factor): self
-    {
-        return $this->then('zoom', [$factor, $factor]);
-    }
-
-    /** Reduced to lie within a square, in sRGB; never enlarged. */
-    public function thumbnail(int $side): self
-    {
-        $isPlain = Interpretation::Srgb === $this->interpretation() && BandFormat::Byte === $this->format() && !$this->hasAlpha() && !$this->has('icc-profile-data');
-
-        return $isPlain ? $this->within($side, Kernel::Lanczos) : $this->then('thumbnail_image', [$side], ['height' => $side, 'size' => 2, 'export-profile' => 'srgb']);
-    }
-
-    /** The same without a thought for colour, a little softer and as quick as can be: to be measured, not looked at. */
-    public function reducedWithin(int $side): self
-    {
-        return $this->within($side, Kernel::Linear);
-    }
-
-    private function within(int $side, Kernel $kernel): self
-    {
-        $size = $this->size();
-        $less = $side / $size->longSide();
-
-        return $less >= 1 ? $this : $this->resizeDirectly(new PixelSize(max(1, (int) round($size->width * $less)), max(1, (int) round($size->height * $less))), $kernel);
-    }
-
-    /** Bands laid side by side: a pixel of so many times as many bands becomes so many pixels. */
-    public function unfolded(int $factor): self
-    {
-        // libvips 8.14 mixes bands up where it is asked for a place that is no multiple of the factor: tiles that all are keep it from that.
-        $side = self::TILE * $factor;
-        $across = intdiv($this->size()->width * $factor, $side) + 1;
-
-        return $this->then('bandunfold', [], ['factor' => $factor])->then('tilecache', [], ['tile-width' => $side, 'tile-height' => self::TILE, 'max-tiles' => 3 * $across, 'threaded' => 1]);
     }
 
     /** Without the named notes that came with the file (EXIF, XMP, profile …); its pixels are the same. */
