@@ -26,6 +26,7 @@ use Snugfit\Pixels\Likeness;
 use Snugfit\Pixels\Master;
 use Snugfit\Pixels\PrintPicture;
 use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Kernel;
@@ -46,7 +47,7 @@ final class DoublingsTest extends PixelTestCase
     public function test_a_part_has_the_very_pixels_of_the_whole(WayChoice $how): void
     {
         // Wider than a piece, so that there are seams to be seen.
-        $picture = $this->picture(new PixelSize(300, 270))->held();
+        $picture = $this->picture(new PixelSize(301, 271))->held();
         $whole = $this->doublings('whole')->doubled($picture, 'p', new LearnedDoubler($how), 1, PixelWindow::whole($picture->size()));
         foreach ([new PixelWindow(240, 230, 40, 40), new PixelWindow(0, 0, 10, 10), new PixelWindow(270, 0, 30, 270)] as $i => $part) {
             $made = $this->doublings('part'.$i)->doubled($picture, 'p', new LearnedDoubler($how), 1, $part);
@@ -55,14 +56,24 @@ final class DoublingsTest extends PixelTestCase
         self::assertGreaterThan(33, Likeness::between($picture->resize($picture->size()->times(2), Kernel::Lanczos), $whole)->psnr, 'and it is the picture');
     }
 
-    public function test_pieces_of_any_size_give_the_same_as_one_piece(): void
+    /** @return iterable<string, array{Way, list<array{int, int, int, int}>}> pieces of a picture of 91 × 71 px */
+    public static function pieces(): iterable
     {
-        $picture = $this->picture(new PixelSize(90, 70))->held();
-        $doubler = new LearnedDoubler(new WayChoice(Way::Faithful));
+        yield 'faithful' => [Way::Faithful, [[0, 0, 31, 17], [31, 17, 60, 54], [5, 40, 64, 1], [90, 70, 1, 1]]];
+        // Even corners, and even sides but at the picture's own edge.
+        yield 'mending' => [Way::Mending, [[0, 0, 32, 18], [32, 18, 59, 53], [6, 40, 64, 2], [90, 70, 1, 1], [0, 70, 91, 1]]];
+    }
+
+    /** @param list<array{int, int, int, int}> $pieces */
+    #[DataProvider('pieces')]
+    public function test_pieces_of_any_size_give_the_same_as_one_piece(Way $way, array $pieces): void
+    {
+        $picture = $this->picture(new PixelSize(91, 71))->held();
+        $doubler = new LearnedDoubler(new WayChoice($way));
         $margin = $doubler->margin();
-        $wide = $picture->embed($margin, $margin, new PixelSize(90 + 2 * $margin, 70 + 2 * $margin), \Snugfit\Pixels\Vips\Extend::Copy)->held();
+        $wide = $picture->embed($margin, $margin, new PixelSize(91 + 2 * $margin, 71 + 2 * $margin), Extend::Copy)->held();
         $whole = $doubler->double($wide);
-        foreach ([[0, 0, 31, 17], [31, 17, 59, 53], [5, 40, 64, 1], [89, 69, 1, 1]] as [$x, $y, $width, $height]) {
+        foreach ($pieces as [$x, $y, $width, $height]) {
             $piece = $doubler->double($wide->crop(new PixelWindow($x, $y, $width + 2 * $margin, $height + 2 * $margin))->held());
             self::assertSame($whole->crop(new PixelWindow(2 * $x, 2 * $y, 2 * $width, 2 * $height))->bytes(), $piece->bytes());
         }

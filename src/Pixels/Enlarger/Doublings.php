@@ -19,7 +19,7 @@ use Snugfit\Pixels\Vips\Image;
  */
 final readonly class Doublings
 {
-    /** Side of a piece in pixels of the source (measured: smaller ones are slower, larger ones take more memory). */
+    /** Side of a piece in pixels of the source, even as networks want it (measured: smaller ones are slower, larger ones take more memory). */
     private const PIECE = 256;
 
     /** Pixels round a piece that colouring beneath transparency looks at. */

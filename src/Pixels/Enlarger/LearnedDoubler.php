@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Enlarger;
 
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Effort;
 use Snugfit\Core\Recipe\Way;
 use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Pixels\Onnx\Network;
 use Snugfit\Pixels\PrintColour;
 use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
 /** Doubles by one of the project's own networks. */
@@ -18,10 +20,13 @@ final class LearnedDoubler implements Doubler
 {
     private const FOLDER = __DIR__.'/../../../networks';
 
-    /** Pixels that one pixel of the result depends on, to each side: a network's layers and two more. */
+    /** Pixels that one pixel of the result depends on, to each side: a network's layers and two more, twice that for mending's. */
     private const MARGIN = 8;
     private const MARGIN_QUICK = 6;
-    private const MARGIN_MENDING = 12;
+    private const MARGIN_MENDING = 24;
+
+    /** The mending network looks at squares of so many pixels, which begin where the picture does. */
+    private const SQUARE_MENDING = 2;
 
     /** @var array<int, Network> by the bits of a sample */
     private array $networks = [];
@@ -41,7 +46,7 @@ final class LearnedDoubler implements Doubler
     {
         return match (true) {
             Effort::Quick === $this->how->effort => self::MARGIN_QUICK,
-            str_starts_with($this->graph(), Way::Mending->value) => self::MARGIN_MENDING,
+            $this->isMending() => self::MARGIN_MENDING,
             default => self::MARGIN,
         };
     }
@@ -51,9 +56,12 @@ final class LearnedDoubler implements Doubler
         $bits = PrintColour::bitsOf($piece);
         $network = $this->network($bits);
         $size = new PixelSize($piece->size()->width - 2 * $network->margin, $piece->size()->height - 2 * $network->margin);
-        $samples = $network->run($piece->cast(BandFormat::SignedInt)->bytes(), $size);
+        $square = $this->isMending() ? self::SQUARE_MENDING : 1;
+        $full = new PixelSize($square * (int) ceil($size->width / $square), $square * (int) ceil($size->height / $square));
+        $wide = $full->equals($size) ? $piece : $piece->embed(0, 0, new PixelSize($full->width + 2 * $network->margin, $full->height + 2 * $network->margin), Extend::Copy);
+        $made = Image::copiedFrom($network->run($wide->cast(BandFormat::SignedInt)->bytes(), $full), $full->times(2), 3, BandFormat::SignedInt, $piece->interpretation(), $piece->format());
 
-        return Image::copiedFrom($samples, $size->times(2), 3, BandFormat::SignedInt, $piece->interpretation(), $piece->format());
+        return $full->equals($size) ? $made : $made->crop(PixelWindow::whole($size->times(2)))->held();
     }
 
     /** For samples of so many bits; opened once. */
@@ -77,6 +85,11 @@ final class LearnedDoubler implements Doubler
             Way::Mending === $this->how->way && 0 === $this->how->strength => Way::Faithful->value,
             default => $this->how->way->value,
         }.(Effort::Best === $this->how->effort && !$this->isBlend() ? '-best' : '');
+    }
+
+    private function isMending(): bool
+    {
+        return str_starts_with($this->graph(), Way::Mending->value);
     }
 
     private function isBlend(): bool
