@@ -34,7 +34,7 @@ export default () => ({
       if (isWriting(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (this.painter?.isOpen && this.painter.key(event)) return;
       if (event.key.toLowerCase() === 'm') this.painter?.toggle();
-      if (event.key.toLowerCase() === 'p') this.to((query) => (query.has('paper') ? query.delete('paper') : query.set('paper', '1')));
+      if (event.key.toLowerCase() === 'p') this.$root.querySelector('[data-paper]')?.click();
     };
     document.addEventListener('keydown', this.onKey);
     measureAll(this.$root);
@@ -73,6 +73,9 @@ export default () => ({
       say(`${file.name}: ${error.message}`, true);
       bar.hidden = true;
     }
+  },
+  from() {
+    this.to((query) => query.set('paper', this.$el.value || '1'));
   },
   go() {
     location.assign(this.$el.value);

@@ -59,7 +59,13 @@ test('a picked way is taken back, and a strip is come back to by its address', a
   await page.keyboard.press('Control+z');
   await expect(page.locator('.strip thead th.used b')).not.toHaveText('Lanczos-3');
   await page.keyboard.press('p');
-  await page.waitForURL(/paper=1/);
+  await page.waitForURL(/paper=/);
+  const shown = async () => Number(new URL(await page.locator('.patch img').first().getAttribute('src'), page.url()).searchParams.get('w'));
+  const near = await shown();
+  await page.getByLabel('as it looks from').fill('100 cm');
+  await page.getByLabel('as it looks from').press('Enter');
+  await page.waitForURL(/paper=100/);
+  expect(await shown()).toBeGreaterThan(near);
   const here = page.url();
   await page.keyboard.press('Escape');
   await page.waitForURL(/\/fit$/);

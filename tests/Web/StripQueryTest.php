@@ -28,11 +28,18 @@ final class StripQueryTest extends TestCase
 {
     public function test_an_address_comes_back_as_it_was(): void
     {
-        $query = StripQuery::in(new ParameterBag(['ways' => 'lanczos,mending-25,drawn-best', 'spots' => '0.25,0.5;1,0', 'paper' => '1']), Kind::Photo, new WayChoice(Way::Faithful));
-        self::assertSame(['ways' => 'lanczos,mending-25,drawn-best', 'spots' => '0.25,0.5;1,0', 'paper' => '1'], $query->toArray());
+        $query = StripQuery::in(new ParameterBag(['ways' => 'lanczos,mending-25,drawn-best', 'spots' => '0.25,0.5;1,0', 'paper' => '75cm']), Kind::Photo, new WayChoice(Way::Faithful));
+        self::assertSame(['ways' => 'lanczos,mending-25,drawn-best', 'spots' => '0.25,0.5;1,0', 'paper' => '75cm'], $query->toArray());
         self::assertEquals($query, StripQuery::in(new ParameterBag($query->toArray()), Kind::LineArt, new WayChoice(Way::Drawn)));
         self::assertSame('lanczos,drawn-best', $query->without(new WayChoice(Way::Mending, 25))->toArray()['ways']);
-        self::assertArrayNotHasKey('paper', $query->turned()->toArray());
+        self::assertArrayNotHasKey('paper', $query->from(null)->toArray());
+    }
+
+    public function test_a_distance_is_read_in_any_unit_and_kept_within_reason(): void
+    {
+        $further = static fn (string $paper): float => round(StripQuery::in(new ParameterBag(['paper' => $paper]), Kind::Photo, new WayChoice(Way::Faithful))->further(), 3);
+        self::assertSame([1.0, 2.0, 0.508, 1.0, 20.0, 0.2], [$further('50cm'), $further('1000mm'), $further('10in'), $further('far off'), $further('90000cm'), $further('1')]);
+        self::assertNull(StripQuery::in(new ParameterBag(), Kind::Photo, new WayChoice(Way::Faithful))->seenFrom);
     }
 
     public function test_nonsense_in_an_address_is_left_out(): void

@@ -67,7 +67,7 @@ final class TestStripTest extends ShopTestCase
         self::assertInstanceOf(BinaryFileResponse::class, $response);
         copy($response->getFile()->getPathname(), $path);
         self::assertSame([120, 90], \array_slice((array) getimagesize($path), 0, 2));
-        foreach (['way=magic&x=0.5&y=0.5' => 400, 'way=faithful&x=0.5&y=7' => 404] as $query => $status) {
+        foreach (['way=magic&x=0.5&y=0.5' => 404, 'way=faithful&x=0.5&y=7' => 404] as $query => $status) {
             $this->browser->request('GET', $this->path('/patch.png?w=120&h=120&'.$query));
             self::assertResponseStatusCodeSame($status);
         }

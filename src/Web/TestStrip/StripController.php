@@ -41,7 +41,7 @@ final class StripController extends AbstractController
     private const PATCH = 216;
 
     /** Most print pixels on a side of a patch. */
-    private const LARGEST = 1280;
+    private const LARGEST = 2400;
 
     /** Pixels of a screen to the inch, as browsers count them (CSS 2.2). */
     private const SCREEN = 96;
@@ -79,6 +79,7 @@ final class StripController extends AbstractController
             'batch' => $batch, 'placed' => $placed, 'products' => $this->sheet->products($batch), 'query' => $query, 'columns' => $columns, 'rows' => $rows, 'current' => $current,
             'suits' => WayChoice::for($artwork->kind(), $artwork->facts()), 'chosen' => $placed->sitting->how(), 'patch' => self::PATCH,
             'more' => StripPlan::ways(), 'area' => $artwork->memo(Sitting::PICTURE)->area, 'reference' => $artwork->reference(), 'largest' => Uploads::LARGEST,
+            'distance' => $placed->product->viewingDistance ?? StripQuery::atScreen(),
         ]);
     }
 
@@ -178,6 +179,6 @@ final class StripController extends AbstractController
     {
         $ppi = $placed->placement->output?->ppi->value;
 
-        return $query->atPaperSize && null !== $ppi ? (int) min(1024, round(self::PATCH * $ppi / self::SCREEN)) : self::PATCH;
+        return null !== $query->seenFrom && null !== $ppi ? (int) max(16, min(self::LARGEST, round(self::PATCH * $ppi / self::SCREEN * $query->further()))) : self::PATCH;
     }
 }

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Web\TestStrip;
 
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\Unit;
+use Snugfit\Core\Measure\UnreadableMeasure;
 use Snugfit\Core\Recipe\Way;
 use Snugfit\Core\Recipe\WayChoice;
 use Symfony\Component\HttpFoundation\ParameterBag;
@@ -15,11 +18,19 @@ final readonly class StripQuery
     private const MOST_COLUMNS = 8;
     private const MOST_SPOTS = 12;
 
+    /** How far one sits from a screen, in centimetres (common practice). */
+    private const SCREEN = 50.0;
+
+    /** Nearer no print is looked at, and from further off a patch would show all of it. */
+    private const NEAREST = 10.0;
+    private const FARTHEST = 1000.0;
+
     /**
      * @param list<WayChoice>           $ways
-     * @param list<array{float, float}> $spots in shares of the upright picture
+     * @param list<array{float, float}> $spots    in shares of the upright picture
+     * @param ?Length                   $seenFrom where patches are shown as large as a print looks from there; null where 1:1
      */
-    private function __construct(public array $ways, public array $spots, public bool $atPaperSize)
+    private function __construct(public array $ways, public array $spots, public ?Length $seenFrom)
     {
     }
 
@@ -36,13 +47,13 @@ final readonly class StripQuery
             }
         }
 
-        return new self(\array_slice([] === $ways ? self::usual($kind, $current) : $ways, 0, self::MOST_COLUMNS), \array_slice($spots, 0, self::MOST_SPOTS), '' !== $text('paper'));
+        return new self(\array_slice([] === $ways ? self::usual($kind, $current) : $ways, 0, self::MOST_COLUMNS), \array_slice($spots, 0, self::MOST_SPOTS), '' === $text('paper') ? null : self::distance($text('paper')));
     }
 
     /** @param list<WayChoice> $ways */
     public function withWays(array $ways): self
     {
-        return new self($ways, $this->spots, $this->atPaperSize);
+        return new self($ways, $this->spots, $this->seenFrom);
     }
 
     public function without(WayChoice $way): self
@@ -50,9 +61,33 @@ final readonly class StripQuery
         return $this->withWays(array_values(array_filter($this->ways, static fn (WayChoice $one): bool => $one->code() !== $way->code())));
     }
 
-    public function turned(): self
+    /** At 1:1, or as large as a print looks from a distance. */
+    public function from(?Length $distance): self
     {
-        return new self($this->ways, $this->spots, !$this->atPaperSize);
+        return new self($this->ways, $this->spots, $distance);
+    }
+
+    /** From where a print looks as large on the screen as it is. */
+    public static function atScreen(): Length
+    {
+        return Length::of(self::SCREEN, Unit::Centimetre);
+    }
+
+    /** How many times as much of a print is in view as at its own size. */
+    public function further(): float
+    {
+        return ($this->seenFrom ?? self::atScreen())->in(Unit::Centimetre) / self::SCREEN;
+    }
+
+    private static function distance(string $text): Length
+    {
+        try {
+            $distance = Length::parse($text, Unit::Centimetre);
+        } catch (UnreadableMeasure) {
+            return self::atScreen();
+        }
+
+        return Length::of(max(self::NEAREST, min(self::FARTHEST, $distance->in(Unit::Centimetre))), Unit::Centimetre);
     }
 
     /** @return array<string, string> */
@@ -61,7 +96,7 @@ final readonly class StripQuery
         return array_filter([
             'ways' => implode(',', array_map(static fn (WayChoice $way): string => $way->code(), $this->ways)),
             'spots' => implode(';', array_map(static fn (array $spot): string => implode(',', array_map(static fn (float $share): string => (string) round($share, 4), $spot)), $this->spots)),
-            'paper' => $this->atPaperSize ? '1' : '',
+            'paper' => null === $this->seenFrom ? '' : round($this->seenFrom->in(Unit::Centimetre), 1).'cm',
         ], static fn (string $value): bool => '' !== $value);
     }
 
