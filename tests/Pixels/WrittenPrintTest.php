@@ -103,6 +103,17 @@ final class WrittenPrintTest extends PixelTestCase
         self::assertGreaterThan(7900, $distinct('tiff', $this->folder.'/out.tif'));
     }
 
+    public function test_transparency_is_the_same_through_a_conversion_that_changes_the_depth(): void
+    {
+        $this->convert('in.png', '-size', '40x30', 'xc:#804020', '-alpha', 'set', '-channel', 'A', '-evaluate', 'set', '50%', '+channel', '-define', 'png:bit-depth=16', '-define', 'png:color-type=6');
+        $picture = Image::load('png', $this->folder.'/in.png');
+        $half = static fn (Image $image): float => $image->extractBands(3, 1)->average();
+        $wide = new OutputColours(WorkingSpace::Wide, new OutputColour(Profile::Wide));
+        self::assertEqualsWithDelta(127.5, $half($wide->delivered($picture, 8)), 1.0);
+        self::assertEqualsWithDelta(127.5, $half($wide->onScreen($picture)), 1.0);
+        self::assertEqualsWithDelta(32767.5, $half($wide->delivered($picture, 16)), 2.0);
+    }
+
     public function test_a_proof_marks_what_the_press_cannot_print(): void
     {
         // A blue that no four inks reach, and a grey that they do.

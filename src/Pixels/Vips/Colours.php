@@ -16,7 +16,7 @@ trait Colours
     public function fromEmbedded(string $to, int $bits, string $fallback): self
     {
         // Relative colorimetric with black-point compensation: common practice for photographs.
-        return $this->then('icc_transform', [$to], ['embedded' => 1, 'input-profile' => $fallback, 'intent' => 1, 'black-point-compensation' => 1, 'depth' => $bits]);
+        return $this->byColour(static fn (self $colour): self => $colour->then('icc_transform', [$to], ['embedded' => 1, 'input-profile' => $fallback, 'intent' => 1, 'black-point-compensation' => 1, 'depth' => $bits]), $bits);
     }
 
     /**
@@ -27,7 +27,26 @@ trait Colours
      */
     public function icc(string $from, string $to, int $intent, bool $blackPoint, int $bits): self
     {
-        return $this->then('icc_transform', [$to], ['input-profile' => $from, 'intent' => $intent, 'black-point-compensation' => $blackPoint ? 1 : 0, 'depth' => $bits]);
+        return $this->byColour(static fn (self $colour): self => $colour->then('icc_transform', [$to], ['input-profile' => $from, 'intent' => $intent, 'black-point-compensation' => $blackPoint ? 1 : 0, 'depth' => $bits]), $bits);
+    }
+
+    /**
+     * Transforms the colours and keeps the transparency: libvips carries it over unscaled where the depth changes.
+     *
+     * @param \Closure(self): self $transform
+     * @param int                  $bits      of what comes out, 8 or 16
+     */
+    private function byColour(\Closure $transform, int $bits): self
+    {
+        if (!$this->hasAlpha()) {
+            return $transform($this);
+        }
+        $colours = $this->bands() - 1;
+        $made = $transform($this->extractBands(0, $colours)->meaning($this->interpretation()));
+        $scale = (16 === $bits ? 65535 : 255) / (1 === $this->format()->bytes() ? 255 : 65535);
+        $alpha = $this->extractBands($colours, 1);
+
+        return $made->join(1 === $scale ? $alpha : $alpha->linear((float) $scale, 0.0)->roundTo($made->format()))->meaning($made->interpretation());
     }
 
     /** By a profile to CIE Lab, as floating numbers. */

@@ -30,7 +30,7 @@ final class RecipeTest extends TestCase
     public function test_the_canonical_form_is_fixed_to_the_byte(): void
     {
         // A change here gives every stored print file another name: raise the edition when pixels change, not otherwise.
-        $json = '{"edition":2,"enlarge":{"height":1800,"way":"lanczos","width":1200},"frame":{"crop":{"height":600,"width":400,"x":10,"y":0},'
+        $json = '{"edition":3,"enlarge":{"height":1800,"way":"lanczos","width":1200},"frame":{"crop":{"height":600,"width":400,"x":10,"y":0},'
             .'"picture":{"height":600,"width":420}},"write":{"bits":8,"format":"jpeg","matte":"ffffff","ppi":"300.000000","quality":95,"transparent":false}}';
         self::assertSame($json, $this->recipe()->canonicalJson());
         self::assertSame(hash('sha256', $json), $this->recipe()->hash());
