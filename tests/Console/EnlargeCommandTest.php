@@ -7,6 +7,7 @@ namespace Snugfit\Tests\Console;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\Vips\Image;
+use Symfony\Component\Process\Process;
 
 final class EnlargeCommandTest extends CommandTestCase
 {
@@ -46,6 +47,24 @@ final class EnlargeCommandTest extends CommandTestCase
         $this->snugfit('enlarge', 'in.png', 'three.png', '--factor=3', '--way=faithful');
         self::assertFileEquals($this->folder.'/one.png', $this->folder.'/two.png');
         self::assertFileEquals($this->folder.'/one.png', $this->folder.'/three.png');
+    }
+
+    public function test_a_result_is_measured_against_the_full_size(): void
+    {
+        $this->tool('convert', 'in.png', '-filter', 'point', '-resize', '300%', 'full.png');
+        $same = $this->snugfit('enlarge', 'in.png', 'same.png', '--factor=3', '--way=nearest', '--reference=full.png');
+        self::assertStringContainsString('it is the same, SSIM 1.0000', $same->getOutput());
+        $other = $this->snugfit('enlarge', 'in.png', 'other.png', '--factor=3', '--way=mitchell', '--reference=full.png');
+        self::assertSame(1, preg_match('/PSNR ([\d.]+) dB, SSIM (0\.\d{4})/', $other->getOutput(), $found));
+        // ImageMagick's figure for the same two files, of luma and without the border.
+        foreach (['full', 'other'] as $name) {
+            $this->tool('convert', $name.'.png', '-shave', '4x4', '+repage', '-depth', '16', '-fx', '0.299*r+0.587*g+0.114*b', $name.'-luma.png');
+        }
+        $compare = new Process(['compare', '-metric', 'PSNR', 'full-luma.png', 'other-luma.png', 'null:'], $this->folder);
+        $compare->run();
+        self::assertEqualsWithDelta((float) $compare->getErrorOutput(), (float) ($found[1] ?? 0), 0.05);
+        $wrong = $this->snugfit('enlarge', 'in.png', 'wrong.png', '--factor=3', '--reference=in.png');
+        self::assertSame([1, false], [$wrong->getExitCode(), is_file($this->folder.'/wrong.png')]);
     }
 
     public function test_sixteen_bits_and_transparency_go_through(): void

@@ -5,11 +5,16 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Web;
 
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\Reference;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Record;
+use Snugfit\Pixels\Vips\Image;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FitSheet;
 use Snugfit\Shop\Journal;
 use Snugfit\Shop\Sitting;
+use Snugfit\Shop\Vault;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -71,6 +76,65 @@ final class TestStripTest extends ShopTestCase
             $this->browser->request('GET', $this->path('/patch.png?w=120&h=120&'.$query));
             self::assertResponseStatusCodeSame($status);
         }
+    }
+
+    public function test_the_large_view_answers_its_own_pixels_at_once_and_every_scale_once_all_is_made(): void
+    {
+        $page = $this->browser->request('GET', $this->path('/large?ways=lanczos,nonsense,nearest,drawn,faithful&scale=99'));
+        self::assertSame(['lanczos', 'nearest', 'drawn'], $page->filter('.pane')->each(static fn (Crawler $one): string => (string) $one->attr('data-way')), 'three at most');
+        self::assertSame('8', $page->filter('[data-large]')->attr('data-scale'));
+        // 2100 × 1500 px: scale 12 has the print's own pixels.
+        foreach (['/large/12/0_0.png?way=lanczos' => 200, '/large/12/4_2.png?way=lanczos' => 200, '/large/12/5_0.png?way=lanczos' => 404, '/large/11/0_0.png?way=lanczos' => 404, '/large/12/0_0.png?way=magic' => 404] as $tile => $status) {
+            $this->browser->request('GET', $this->path($tile));
+            self::assertResponseStatusCodeSame($status, $tile);
+        }
+        $before = $this->tile('/large/12/4_2.png?way=lanczos');
+        $this->browser->request('POST', $this->path('/large/whole'), ['way' => 'lanczos'], server: self::OURS);
+        $lines = array_filter(explode("\n", $this->browser->getInternalResponse()->getContent()));
+        self::assertSame('{"done":1}', end($lines));
+        self::assertSame($before, $this->tile('/large/12/4_2.png?way=lanczos'), 'the same pixels as before');
+        $this->browser->request('GET', $this->path('/large/11/0_0.png?way=lanczos'));
+        self::assertResponseIsSuccessful();
+        self::assertSame('1', $this->browser->request('GET', $this->path('/large?ways=lanczos,nearest'))->filter('.pane')->first()->attr('data-whole'));
+        $this->browser->request('POST', $this->path('/large/whole'), ['way' => 'magic'], server: self::OURS);
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function test_likeness_is_measured_where_there_is_a_full_size(): void
+    {
+        $this->browser->request('GET', $this->path('/likeness?way=lanczos&x=0.5&y=0.5&w=100&h=100'));
+        self::assertResponseStatusCodeSame(404);
+        // The same picture, enlarged in blocks by somebody.
+        $this->picture(900, 600)->repeatPixels(3)->save('png', $this->data.'/tmp/full.png', []);
+        $reference = Reference::of('full.png', $this->service(Vault::class)->adoptMaster($this->data.'/tmp/full.png'), new PixelSize(2700, 1800), new PixelSize(900, 600));
+        $this->artwork->compareWith($reference);
+        $this->entities()->flush();
+        self::assertStringContainsString('full.png', $this->strip('')->filter('.strip-reference')->text());
+        $measured = function (string $query): Record {
+            $this->browser->request('GET', $this->path('/likeness?'.$query));
+            self::assertResponseIsSuccessful();
+
+            return Record::decode((string) $this->browser->getResponse()->getContent(), 'a likeness');
+        };
+        $blocks = $measured('way=nearest&x=0.5&y=0.5&w=100&h=100');
+        $smooth = $measured('way=mitchell&x=0.5&y=0.5&w=100&h=100');
+        self::assertGreaterThan($smooth->float('ssim'), $blocks->float('ssim'));
+        self::assertGreaterThan(0.9, $measured('way=nearest')->float('ssim'), 'all of it');
+        $this->browser->request('GET', $this->path('/patch.png?way=reference&x=0.5&y=0.5&w=64&h=64'));
+        self::assertInstanceOf(BinaryFileResponse::class, $this->browser->getResponse());
+        $this->browser->request('POST', $this->path('/reference'), server: self::OURS);
+        self::assertNull($this->again($this->shelved)->artworks()[0]->reference());
+        $this->browser->request('POST', "/batches/{$this->shelved->id()}/undo", server: self::OURS);
+        self::assertNotNull($this->again($this->shelved)->artworks()[0]->reference());
+    }
+
+    private function tile(string $tile): string
+    {
+        $this->browser->request('GET', $this->path($tile));
+        $response = $this->browser->getResponse();
+        self::assertInstanceOf(BinaryFileResponse::class, $response);
+
+        return Image::load('png', $response->getFile()->getPathname())->bytes();
     }
 
     public function test_a_short_placement_says_so(): void

@@ -91,8 +91,8 @@ final class LargeController extends AbstractController
             ignore_user_abort(true);
             foreach ($wholes->make($shown->file, $shown->recipe) as $state) {
                 echo json_encode($state, \JSON_THROW_ON_ERROR), "\n";
-                while (ob_get_level() > 0) {
-                    ob_end_flush();
+                if (ob_get_level() > 0) {
+                    ob_flush();
                 }
                 flush();
                 if (0 !== connection_aborted()) {
