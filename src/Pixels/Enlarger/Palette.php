@@ -25,6 +25,12 @@ final readonly class Palette
     /** Of all pixels: where fewer lie in flat areas of the palette's colours, the picture is not flat. */
     private const FLAT = 0.55;
 
+    /** Levels from every colour and every mixture of two, from which on a pixel is of another colour: ripples beside edges are nearer. */
+    private const STRANGE = 44;
+
+    /** Of all pixels: so few of other colours are let go. */
+    private const LET_GO = 0.0003;
+
     /** @param non-empty-list<non-empty-list<int>> $colours by their channels, 0 to 255; premultiplied where there is alpha */
     private function __construct(public array $colours)
     {
@@ -58,7 +64,92 @@ final readonly class Palette
             }
         }
 
-        return self::merged($counts, $looked);
+        return self::merged($counts, $looked)?->completed($bytes, $size, $channels, $step);
+    }
+
+    /** With the colours that are nowhere flat: of thin lines and single pixels. Null where the picture is made of more than these few. */
+    private function completed(string $bytes, PixelSize $size, int $channels, int $step): ?self
+    {
+        $counts = [];
+        $looked = 0;
+        for ($y = 0; $y < $size->height; $y += $step) {
+            for ($x = 0; $x < $size->width; $x += $step) {
+                $colour = substr($bytes, ($y * $size->width + $x) * $channels, $channels);
+                $counts[$colour] = ($counts[$colour] ?? 0) + 1;
+                ++$looked;
+            }
+        }
+        arsort($counts);
+        $palette = $this;
+        while (true) {
+            $strange = [];
+            foreach ($counts as $colour => $count) {
+                if (!$palette->explains(self::levels((string) $colour))) {
+                    $strange[$colour] = $count;
+                }
+            }
+            if (array_sum($strange) <= self::LET_GO * $looked) {
+                return $palette;
+            }
+            if ($palette->count() >= self::MOST) {
+                return null;
+            }
+            // The most frequent of them; what lies between it and the others is explained with it.
+            $palette = new self([...$palette->colours, self::levels((string) array_key_first($strange))]);
+            $counts = $strange;
+        }
+    }
+
+    /** @return non-empty-list<int> */
+    private static function levels(string $bytes): array
+    {
+        $levels = array_map(\ord(...), str_split($bytes));
+
+        return [] === $levels ? throw new \LogicException('A colour has channels.') : $levels;
+    }
+
+    /**
+     * Whether a colour is one of the palette's, or a mixture of two as edges have them.
+     *
+     * @param non-empty-list<int> $colour
+     */
+    private function explains(array $colour): bool
+    {
+        foreach ($this->colours as $i => $one) {
+            if (self::distance($one, $colour) <= self::STRANGE ** 2) {
+                return true;
+            }
+            for ($j = 0; $j < $i; ++$j) {
+                if (self::fromLine($one, $this->colours[$j], $colour) <= self::STRANGE ** 2) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Squared distance from the straight line between two colours.
+     *
+     * @param non-empty-list<int> $one
+     * @param non-empty-list<int> $other
+     * @param non-empty-list<int> $colour
+     */
+    private static function fromLine(array $one, array $other, array $colour): float
+    {
+        [$along, $length] = [0, 0];
+        foreach ($one as $i => $value) {
+            $along += ($colour[$i] - $value) * ($other[$i] - $value);
+            $length += ($other[$i] - $value) ** 2;
+        }
+        $share = 0 === $length ? 0.0 : max(0.0, min(1.0, $along / $length));
+        $off = 0.0;
+        foreach ($one as $i => $value) {
+            $off += ($colour[$i] - $value - $share * ($other[$i] - $value)) ** 2;
+        }
+
+        return $off;
     }
 
     public function count(): int
@@ -120,7 +211,7 @@ final readonly class Palette
         $groups = [];
         $taken = 0;
         foreach ($counts as $bytes => $count) {
-            $colour = array_map(\ord(...), str_split((string) $bytes));
+            $colour = self::levels((string) $bytes);
             foreach ($groups as $i => [$of]) {
                 $distance = self::distance($of, $colour);
                 if ($distance <= self::NEAR ** 2) {
@@ -138,7 +229,7 @@ final readonly class Palette
         $colours = [];
         $hasRamps = false;
         foreach ($groups as [$colour, $count, $squares]) {
-            if ($count >= self::LEAST * $flat && [] !== $colour) {
+            if ($count >= self::LEAST * $flat) {
                 $colours[] = $colour;
             }
             $hasRamps = $hasRamps || ($count > self::LARGE * $flat && $squares > self::RAMP * $count);

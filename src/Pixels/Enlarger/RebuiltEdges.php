@@ -33,7 +33,7 @@ final readonly class RebuiltEdges
     private const FINE = 200.0;
 
     /** Goes up when the same picture would get other covers. */
-    private const EDITION = 1;
+    private const EDITION = 2;
 
     public function __construct(private string $folder)
     {
