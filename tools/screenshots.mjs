@@ -35,6 +35,12 @@ await shoot('test-strip', framing.replace('framing', 'strip'), async () => {
     if (one.complete && one.naturalWidth) done();
   }))));
 });
+await shoot('large-view', '', async () => {
+  await page.goto(`${address}${framing.replace('framing', 'strip')}/large?ways=source,lanczos,faithful&right=0.23&down=0.48`);
+  // Quick ones are made whole at once.
+  await page.waitForTimeout(5000);
+  await page.waitForFunction(() => !document.querySelector('[data-stop]:not([hidden])'), null, { timeout: 120_000 });
+});
 await shoot('finish', framing.replace('framing', 'finish'), async () => {
   for (const step of ['sharpen', 'guard']) {
     await Promise.all([page.waitForResponse((answer) => answer.request().method() === 'POST'), page.locator(`[data-step=${step}] [name=on]`).check()]);

@@ -68,7 +68,7 @@ final class MeasuringTest extends PixelTestCase
         self::assertGreaterThanOrEqual(0.19, min($left, $right));
         self::assertLessThan(0.15, $bottom);
         self::assertContains('margins', $this->warned('framed.png'));
-        $this->convert('dark.png', 'sharp.png', '-modulate', '15');
+        $this->convert('dark.png', 'sharp.png', '-modulate', '20');
         self::assertContains('dark', $this->warned('dark.png'));
         self::assertSame([], array_intersect(['margins', 'dark', 'blocks', 'soft'], $this->warned('sharp.png')));
     }

@@ -18,7 +18,8 @@ final readonly class Warnings
     /** Steps at block borders against others; JPEG at quality 92 stays under 2, at 12 it is over 10 (measured). */
     private const BLOCKY = 3.0;
 
-    private const DARK = 40.0;
+    /** Mean level of 255. */
+    private const DARK = 52.0;
 
     /** Share of a side. */
     private const EMPTY = 0.15;
