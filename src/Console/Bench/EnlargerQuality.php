@@ -35,6 +35,7 @@ final readonly class EnlargerQuality implements Measurement
     /** scikit-image's, from Debian's python3-skimage. */
     private const PICTURES = '/usr/lib/python3/dist-packages/skimage/data';
     private const DRAWINGS = 6;
+    private const ROUNDS = 3;
     private const NAMES = ['astronaut', 'chelsea', 'coffee', 'camera'];
 
     public function __construct(private PixelBench $bench)
@@ -95,16 +96,20 @@ final readonly class EnlargerQuality implements Measurement
     /** @param \Closure(string): void $say */
     private function speeds(\Closure $say): void
     {
-        $picture = self::drawing(3)->resize(new PixelSize(1536, 1152), Kernel::Cubic)->held();
+        $picture = self::drawing(3)->held();
         foreach (['quick', 'faithful', 'mending', 'mending 50', 'faithful best'] as $way) {
             $doubler = new LearnedDoubler(self::way($way));
-            $bare = self::bare($doubler);
-            $rate = self::inFolder(static function (string $folder) use ($picture, $doubler): float {
-                $began = hrtime(true);
-                $made = (new Doublings($folder))->doubled($picture, 'picture', $doubler, 1, PixelWindow::whole($picture->size()));
+            [$bare, $rate] = [0.0, 0.0];
+            // By turns, the best of each: other work on the machine comes and goes.
+            for ($round = 0; $round < self::ROUNDS; ++$round) {
+                $bare = max($bare, self::bare($doubler));
+                $rate = max($rate, self::inFolder(static function (string $folder) use ($picture, $doubler): float {
+                    $began = hrtime(true);
+                    $made = (new Doublings($folder))->doubled($picture, 'picture', $doubler, 1, PixelWindow::whole($picture->size()));
 
-                return $made->size()->megapixels() / ((hrtime(true) - $began) / 1e9);
-            });
+                    return $made->size()->megapixels() / ((hrtime(true) - $began) / 1e9);
+                }));
+            }
             $say(\sprintf('%s: %.2f megapixels made a second, one worker; %.2f of the bare network\'s %.2f', $way, $rate, $rate / $bare, $bare));
         }
         $say(\sprintf('two workers: %.2f times as fast as one', $this->workers(1) / $this->workers(2)));
