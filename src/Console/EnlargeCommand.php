@@ -19,7 +19,6 @@ use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Passes;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
 use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Pixels\Job\LikenessJob;
@@ -105,7 +104,7 @@ final class EnlargeCommand extends Command
                 usleep(50_000);
             }
             $child->facts();
-            $likeness = null === $reference ? null : $this->bench->start(new LikenessJob($in, $recipe, $option->text('reference') ?? '', new Recipe($reference->frame($recipe->frame), new Enlarge(new WayChoice(Way::Lanczos), $to), $recipe->write)))->facts();
+            $likeness = null === $reference ? null : $this->bench->start(new LikenessJob($in, $recipe, $option->text('reference') ?? '', $reference->recipe($recipe)))->facts();
         } catch (PixelWorkFailed $e) {
             return $this->failed($errors, $e->getMessage());
         } finally {

@@ -7,6 +7,7 @@ namespace Snugfit\Pixels;
 use Snugfit\Core\Delivery\Intent;
 use Snugfit\Core\Delivery\OutputColour;
 use Snugfit\Core\Delivery\Profile;
+use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
@@ -22,6 +23,12 @@ final readonly class OutputColours
 
     public function __construct(private WorkingSpace $space, private OutputColour $colour)
     {
+    }
+
+    /** Of a master's print: from the space that it is made in to the one that its recipe asks for. */
+    public static function of(Master $master, Recipe $recipe): self
+    {
+        return new self(WorkingSpace::for($master->header(), $recipe->write->colour), $recipe->write->colour);
     }
 
     /**

@@ -40,7 +40,7 @@ final readonly class PrintFileMaker
         }
         $part = $target.'.part';
         try {
-            $colours = new OutputColours(WorkingSpace::for($master->header(), $recipe->write->colour), $recipe->write->colour);
+            $colours = OutputColours::of($master, $recipe);
             $picture = fn (): Image => $colours->delivered($this->pictures->of($master, $recipe, $tell)->without(...PrintFileWriter::NOTES), $recipe->write->bits);
             $this->writer->write($picture, $recipe->write, $part);
             $this->flush($part);

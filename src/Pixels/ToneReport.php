@@ -33,7 +33,7 @@ final readonly class ToneReport
         // Sharpening and grain are made for the print's own pixels; on these they would be others.
         $tones = new Finish($recipe->finish->tidy, $recipe->finish->clean, null, null, $recipe->finish->guard);
         $small = new Recipe($recipe->frame, new Enlarge(new WayChoice(Way::Lanczos), $size), $recipe->write, null, $tones);
-        $count = fn (Recipe $one): array => self::count((new OutputColours(WorkingSpace::for($master->header(), $one->write->colour), $one->write->colour))->onScreen($this->pictures->of($master, $one)));
+        $count = fn (Recipe $one): array => self::count(OutputColours::of($master, $one)->onScreen($this->pictures->of($master, $one)));
 
         return ['before' => $count($small->finishedBy(new Finish())), 'after' => $count($small)];
     }

@@ -6,7 +6,11 @@ namespace Snugfit\Core\Artwork;
 
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Record;
 
 /** The same picture at its full size, which someone holds: enlarged results are measured against it, and nothing is made from it. */
@@ -41,6 +45,12 @@ final readonly class Reference
         }
 
         return new self($fileName, $file, $size);
+    }
+
+    /** Prints the reference just as a recipe prints its master, to lay both beside each other. */
+    public function recipe(Recipe $recipe): Recipe
+    {
+        return new Recipe($this->frame($recipe->frame), new Enlarge(new WayChoice(Way::Lanczos), $recipe->enlarge->to), $recipe->write);
     }
 
     /** The same part of the reference that a frame is of its master. */

@@ -31,7 +31,6 @@ use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
-use Snugfit\Pixels\WorkingSpace;
 
 /** Does one job inside the child process. */
 final readonly class JobRunner
@@ -83,7 +82,7 @@ final readonly class JobRunner
     {
         $window = new PixelWindow($job->int('x'), $job->int('y'), $job->int('width'), $job->int('height'));
         [$master, $recipe] = [Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))];
-        $colours = new OutputColours(WorkingSpace::for($master->header(), $recipe->write->colour), $recipe->write->colour);
+        $colours = OutputColours::of($master, $recipe);
         $patch = $this->pictures->patch($master, $recipe, $window);
         $patch = match ($job->string('shown')) {
             'proof' => $colours->proof($patch, false),
@@ -124,9 +123,7 @@ final readonly class JobRunner
     /** A print's picture as a screen shows it. */
     private function shown(Master $master, Recipe $recipe, ?PixelWindow $window): Image
     {
-        $picture = null === $window ? $this->pictures->of($master, $recipe) : $this->pictures->patch($master, $recipe, $window);
-
-        return (new OutputColours(WorkingSpace::for($master->header(), $recipe->write->colour), $recipe->write->colour))->onScreen($picture);
+        return OutputColours::of($master, $recipe)->onScreen(null === $window ? $this->pictures->of($master, $recipe) : $this->pictures->patch($master, $recipe, $window));
     }
 
     /**
@@ -138,7 +135,7 @@ final readonly class JobRunner
     {
         [$master, $recipe, $growing] = [Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))->unmounted(), $job->string('growing')];
         mkdir($growing);
-        $picture = (new OutputColours(WorkingSpace::for($master->header(), $recipe->write->colour), $recipe->write->colour))->onScreen($this->pictures->of($master, $recipe, $tell));
+        $picture = OutputColours::of($master, $recipe)->onScreen($this->pictures->of($master, $recipe, $tell));
         $picture->save('dz', $growing.'/tiles', ['tile_size' => PyramidJob::TILE, 'overlap' => 0, 'suffix' => '.png[compression=1]', 'strip' => 1]);
         // Another that was made meanwhile is the same.
         is_dir($job->string('folder')) || rename($growing, $job->string('folder'));

@@ -81,7 +81,7 @@ final readonly class StripPlan
         if (self::REFERENCE === $column) {
             $recipe = null === $reference ? null : $this->recipe($placed, new WayChoice(Way::Lanczos));
 
-            return null === $reference || null === $recipe ? null : new StripPicture($reference->file, new Recipe($reference->frame($recipe->frame), $recipe->enlarge, $recipe->write));
+            return null === $reference || null === $recipe ? null : new StripPicture($reference->file, $reference->recipe($recipe));
         }
         $way = match ($column) {
             self::SOURCE => new WayChoice(Way::Nearest),
