@@ -2,7 +2,7 @@ import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
 import { Painter } from '../shared/painter.js';
 import { pointOn } from '../shared/strokes.js';
-import { TwoPictures } from '../shared/two-pictures.js';
+import { TwoPictures } from './two-pictures.js';
 
 // What a step begins with when it is switched on.
 const BEGIN = { tidy: { strength: 40 }, clean: { strength: 6 }, sharpen: { mode: 'suggested' }, grain: { amount: 2, size: '0.1mm' }, guard: { black: 2, white: 2 } };

@@ -80,9 +80,8 @@ export default () => ({
     const row = this.addRow(file.name);
     const { largest, endpoint } = this.$root.dataset;
     try {
-      if (file.size > Number(largest)) throw new Error(`larger than ${Math.round(Number(largest) / 1024 / 1024)} MB, the most that is taken.`);
       // The same file may be wanted in two folders.
-      await send(file, { endpoint, metadata: { folder }, key: folder, progress: (share) => { row.querySelector('progress').value = share; } });
+      await send(file, { endpoint, largest: Number(largest), metadata: { folder }, key: folder, progress: (share) => { row.querySelector('progress').value = share; } });
       this.sent += 1;
       row.remove();
     } catch (error) {

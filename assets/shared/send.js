@@ -4,9 +4,11 @@ const PART = 8 * 1024 * 1024;
 
 /**
  * Sends a file in parts, by the tus protocol; a broken-off one is gone on with when the same file is sent again.
- * `key` tells it from the same file sent for something else. Throws a sentence for the person.
+ * `key` tells it from the same file sent for something else, `largest` is the most bytes that are taken. Throws a sentence
+ * for the person.
  */
-export const send = (file, { endpoint, metadata, key, progress }) => new Promise((resolve, reject) => {
+export const send = (file, { endpoint, largest, metadata, key, progress }) => new Promise((resolve, reject) => {
+  if (file.size > largest) throw new Error(`larger than ${Math.round(largest / 1024 / 1024)} MB, the most that is taken.`);
   const upload = new Upload(file, {
     endpoint,
     chunkSize: PART,

@@ -44,7 +44,7 @@ class LargeView {
       print: () => this.rescale(1),
       whole: () => this.all(),
       over: () => this.turn(),
-      third: () => this.leave([...this.ways(), [...this.panes[0].choices()].find((way) => !this.ways().includes(way))]),
+      third: () => this.leave([...this.ways(), this.panes[0].choices().find((way) => !this.ways().includes(way))]),
     };
     for (const button of this.root.querySelectorAll('[data-act]')) button.addEventListener('click', acts[button.dataset.act]);
     for (const pane of this.panes) {

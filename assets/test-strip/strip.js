@@ -66,8 +66,7 @@ export default () => ({
     const { endpoint, artwork, largest } = place.dataset;
     bar.hidden = false;
     try {
-      if (file.size > Number(largest)) throw new Error(`larger than ${Math.round(Number(largest) / 1024 / 1024)} MB, the most that is taken.`);
-      await send(file, { endpoint, metadata: { 'reference-of': artwork }, key: `full size of ${artwork}`, progress: (share) => { bar.value = share; } });
+      await send(file, { endpoint, largest: Number(largest), metadata: { 'reference-of': artwork }, key: `full size of ${artwork}`, progress: (share) => { bar.value = share; } });
       location.reload();
     } catch (error) {
       say(`${file.name}: ${error.message}`, true);
