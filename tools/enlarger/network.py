@@ -40,22 +40,6 @@ class Network(nn.Module):
         nn.init.zeros_(self.tail.bias)
         self.register_buffer('bicubic', bicubic_weights())
 
-    def begin_from(self, weights):
-        """Takes a shallower network's weights; the layers that it has not pass everything on (a delta kernel, after ReLU)."""
-        last = len([name for name in weights if name.startswith('body.') and name.endswith('.weight')]) - 1
-        with torch.no_grad():
-            for number, convolution in enumerate(self.body):
-                old = number if number < last else (last if number == len(self.body) - 1 else None)
-                if old is None:
-                    nn.init.dirac_(convolution.weight)
-                    nn.init.zeros_(convolution.bias)
-                else:
-                    convolution.weight.copy_(weights['body.%d.weight' % old])
-                    convolution.bias.copy_(weights['body.%d.bias' % old])
-            for name in ('head', 'tail'):
-                getattr(self, name).weight.copy_(weights[name + '.weight'])
-                getattr(self, name).bias.copy_(weights[name + '.bias'])
-
     @property
     def reach(self):
         """How many pixels of the input one pixel of the output depends on, to each side."""
@@ -108,9 +92,6 @@ class WideNetwork(nn.Module):
         nn.init.normal_(self.tail.weight, std=1e-3)
         nn.init.zeros_(self.tail.bias)
         self.register_buffer('bicubic', bicubic_weights())
-
-    def begin_from(self, weights):
-        self.load_state_dict(weights)
 
     @property
     def reach(self):

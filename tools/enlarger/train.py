@@ -87,7 +87,8 @@ def loss_of(made, wanted, squares=False):
 def main(name, patches, folder):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)
-    seed, batch, settings = settings['seed'], settings['networks'][name].get('batch', settings['batch']), settings['networks'][name]
+    seed, settings = settings['seed'], {'batch': settings['batch'], **settings['networks'][name]}
+    batch = settings['batch']
     os.makedirs(folder, exist_ok=True)
     path = os.path.join(folder, name)
     torch.set_num_threads(2)
@@ -95,7 +96,7 @@ def main(name, patches, folder):
     torch.manual_seed(seed)
     network = networks.of(settings).to(memory_format=torch.channels_last)
     if 'from' in settings:
-        network.begin_from(torch.load(os.path.join(folder, settings['from'] + '.pt')))
+        network.load_state_dict(torch.load(os.path.join(folder, settings['from'] + '.pt')))
     mean = copy.deepcopy(network)
     optimiser = torch.optim.Adam(network.parameters(), lr=settings['rate'], betas=(.9, .99))
     step = 0
