@@ -22,11 +22,12 @@ final class ResultGuard
     /** @throws BrokenEnlargement */
     public static function checked(Image $piece, Image $made, int $margin): Image
     {
-        $made = $made->held();
         $size = new PixelSize($piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin);
         $blocks = new PixelSize(max(1, intdiv($size->width, self::BLOCK)), max(1, intdiv($size->height, self::BLOCK)));
-        $source = $piece->crop(new PixelWindow($margin, $margin, $size->width, $size->height))->resizeDirectly($blocks, Kernel::Linear)->held();
-        $again = $made->resizeDirectly($blocks, Kernel::Linear)->held();
+        $source = $piece->crop(new PixelWindow($margin, $margin, $size->width, $size->height));
+        [$source, $again] = 0 === $size->width % self::BLOCK && 0 === $size->height % self::BLOCK
+            ? [$source->means(self::BLOCK), $made->means(2 * self::BLOCK)]
+            : [$source->resizeDirectly($blocks, Kernel::Linear), $made->resizeDirectly($blocks, Kernel::Linear)];
         $levels = (8 === PrintColour::bitsOf($piece) ? 1 : 257);
         $off = $source->farthestFrom($again) / $levels;
 

@@ -121,6 +121,12 @@ trait Geometry
         return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value, 'gap' => 0.0]);
     }
 
+    /** Every square of so many pixels becomes one, its mean; the sides are whole squares. */
+    public function means(int $side): self
+    {
+        return $this->then('shrink', [(float) $side, (float) $side]);
+    }
+
     /** Every pixel becomes a block of whole pixels. */
     public function repeatPixels(int $factor): self
     {

@@ -61,6 +61,7 @@ final class Vips
         void vips_image_set_int(VipsImage *image, const char *name, int value);
         int vips_crop(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
         int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
+        int vips_shrink(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
         int vips_zoom(VipsImage *in, VipsImage **out, int xfac, int yfac, ...);
         int vips_thumbnail(const char *filename, VipsImage **out, int width, ...);
         int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);

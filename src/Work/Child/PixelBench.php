@@ -7,11 +7,10 @@ namespace Snugfit\Work\Child;
 use Snugfit\Pixels\Enlarger\Doublings;
 use Snugfit\Pixels\Job\PixelJob;
 use Symfony\Component\Process\PhpExecutableFinder;
-use Symfony\Component\Process\Process;
 
 /**
- * Starts pixel work in child processes of its own, with limits on memory and time: a decoder that crashes or grows
- * costs one file. Killing the child is also how work is cancelled.
+ * Has pixel work done in child processes, with limits on memory and time: a decoder that crashes or grows costs one file.
+ * Killing the child is also how work is cancelled; one that ended its job well gets another.
  */
 final readonly class PixelBench
 {
@@ -24,6 +23,7 @@ final readonly class PixelBench
         /** For what is worth keeping between jobs. */
         private string $workDir,
         private int $threads = 1,
+        private IdleProcesses $idle = new IdleProcesses(),
     ) {
     }
 
@@ -37,7 +37,7 @@ final readonly class PixelBench
 
     public function withThreads(int $threads): self
     {
-        return new self($this->projectDir, $this->temporaryDir, $this->workDir, max(1, $threads));
+        return new self($this->projectDir, $this->temporaryDir, $this->workDir, max(1, $threads), $this->idle);
     }
 
     /** What its children keep of enlarged pictures. */
@@ -49,7 +49,7 @@ final readonly class PixelBench
     /** Keeping what is worth keeping elsewhere. */
     public function workingIn(string $workDir): self
     {
-        return new self($this->projectDir, $this->temporaryDir, $workDir, $this->threads);
+        return new self($this->projectDir, $this->temporaryDir, $workDir, $this->threads, $this->idle);
     }
 
     public function start(PixelJob $job): PixelChild
@@ -59,15 +59,13 @@ final readonly class PixelBench
                 @mkdir($folder, 0o700, true);
             }
         }
-        $process = new Process(
+        $kind = $this->threads.' '.$this->workDir;
+        $process = $this->idle->take($kind) ?? PixelProcess::start(
             ['prlimit', '--data='.self::MEMORY, '--core=0', self::php(), '-d', 'memory_limit=1G', '-d', 'display_errors=stderr', $this->projectDir.'/bin/pixels', (string) $this->threads, $this->workDir],
             // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
-            env: ['TMPDIR' => $this->temporaryDir, 'G_SLICE' => 'always-malloc'],
-            input: json_encode($job->toArray(), \JSON_THROW_ON_ERROR),
-            timeout: $job->timeLimit(),
+            ['TMPDIR' => $this->temporaryDir, 'G_SLICE' => 'always-malloc'],
         );
-        $process->start();
 
-        return new PixelChild($process);
+        return new PixelChild($process, $job, fn () => $this->idle->keep($kind, $process));
     }
 }

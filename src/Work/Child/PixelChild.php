@@ -6,67 +6,76 @@ namespace Snugfit\Work\Child;
 
 use Snugfit\Core\MalformedRecord;
 use Snugfit\Core\Record;
-use Symfony\Component\Process\Exception\ProcessTimedOutException;
-use Symfony\Component\Process\Process;
+use Snugfit\Pixels\Job\PixelJob;
 
-/** A running piece of pixel work. */
-final readonly class PixelChild
+/** A piece of pixel work in the hands of a process. */
+final class PixelChild
 {
-    public function __construct(private Process $process)
+    /** Microseconds between looks while one waits for the end. */
+    private const LOOK = 1_000;
+
+    private readonly float $ends;
+
+    /** @param \Closure(): void $free is told when the process can take another job */
+    public function __construct(private readonly PixelProcess $process, private readonly PixelJob $job, private readonly \Closure $free)
     {
+        $this->ends = microtime(true) + $job->timeLimit();
+        $process->give($job);
     }
 
     public function pid(): ?int
     {
-        return $this->process->getPid();
+        return $this->process->pid();
     }
 
     /** @throws PixelWorkFailed where it ran out of time */
     public function isRunning(): bool
     {
-        try {
-            $this->process->checkTimeout();
-        } catch (ProcessTimedOutException) {
-            throw PixelWorkFailed::tooSlow((float) $this->process->getTimeout());
+        if (null !== $this->process->answer()) {
+            return false;
+        }
+        if (microtime(true) > $this->ends) {
+            $this->process->kill();
+            throw PixelWorkFailed::tooSlow($this->job->timeLimit());
         }
 
-        return $this->process->isRunning();
+        return $this->process->isAlive();
     }
 
     /** Which share of the enlarging is done, as the child told last. */
     public function enlarged(): float
     {
-        $told = strrpos(rtrim($this->process->getOutput()), '{"progress":');
-
-        return false === $told ? 0.0 : (float) substr($this->process->getOutput(), $told + 12);
+        return $this->process->enlarged();
     }
 
     /**
-     * Waits for the end and gives the facts that the job found.
+     * Waits for the end and gives the facts that the job found. Asked once.
      *
      * @throws PixelWorkFailed with a sentence for the person
      */
     public function facts(): Record
     {
-        try {
-            $this->process->wait();
-        } catch (ProcessTimedOutException) {
-            throw PixelWorkFailed::tooSlow((float) $this->process->getTimeout());
-        } catch (\Symfony\Component\Process\Exception\ProcessSignaledException) {
-            throw PixelWorkFailed::crashed($this->process->getErrorOutput());
+        while ($this->isRunning()) {
+            usleep(self::LOOK);
         }
         try {
-            $lines = explode("\n", trim($this->process->getOutput()));
-            $answer = Record::decode($lines[\count($lines) - 1], 'a pixel child\'s answer');
+            $answer = Record::decode($this->process->answer() ?? '', 'a pixel child\'s answer');
         } catch (MalformedRecord) {
-            throw PixelWorkFailed::crashed($this->process->getErrorOutput());
+            $this->process->kill();
+            throw PixelWorkFailed::crashed($this->process->complaint());
         }
+        if (!$answer->has('facts')) {
+            // What a broken file left behind shall not meet the next one.
+            $this->process->kill();
+            throw PixelWorkFailed::said($answer->string('failed'));
+        }
+        ($this->free)();
 
-        return $answer->has('facts') ? $answer->record('facts') : throw PixelWorkFailed::said($answer->string('failed'));
+        return $answer->record('facts');
     }
 
     public function kill(): void
     {
-        $this->process->stop(0);
+        $this->process->kill();
     }
 }

@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Child;
+
+use Snugfit\Pixels\Job\PixelJob;
+use Symfony\Component\Process\InputStream;
+use Symfony\Component\Process\Process;
+
+/** A process that does one job after another: a job is a line of JSON to it, its answer the last of the lines it gives back. */
+final class PixelProcess
+{
+    private const PROGRESS = '{"progress":';
+
+    /** Bytes of memory over which it is not used again: what a large picture took is given back to the machine. */
+    private const LEAN = 256 << 20;
+
+    private string $line = '';
+    private ?string $answer = null;
+    private float $enlarged = 0.0;
+
+    private function __construct(private readonly Process $process, private readonly InputStream $input)
+    {
+    }
+
+    /**
+     * @param list<string>          $command
+     * @param array<string, string> $environment
+     */
+    public static function start(array $command, array $environment): self
+    {
+        $input = new InputStream();
+        $process = new Process($command, env: $environment, input: $input, timeout: null);
+        $process->start();
+
+        return new self($process, $input);
+    }
+
+    public function give(PixelJob $job): void
+    {
+        [$this->line, $this->answer, $this->enlarged] = ['', null, 0.0];
+        $this->process->clearOutput()->clearErrorOutput();
+        $this->input->write(json_encode($job->toArray(), \JSON_THROW_ON_ERROR)."\n");
+        $this->listen();
+    }
+
+    /** The answer as JSON, once it is there. */
+    public function answer(): ?string
+    {
+        if (null === $this->answer) {
+            $this->listen();
+        }
+
+        return $this->answer;
+    }
+
+    /** Which share of the enlarging is done, as it told last. */
+    public function enlarged(): float
+    {
+        $this->answer();
+
+        return $this->enlarged;
+    }
+
+    public function isAlive(): bool
+    {
+        return $this->process->isRunning();
+    }
+
+    /** Whether it can well take another job. */
+    public function isLean(): bool
+    {
+        $memory = explode(' ', (string) @file_get_contents('/proc/'.$this->pid().'/statm'));
+
+        return $this->isAlive() && isset($memory[1]) && (int) $memory[1] * 4096 < self::LEAN;
+    }
+
+    public function pid(): ?int
+    {
+        return $this->process->getPid();
+    }
+
+    /** What it said of its own accord, mostly why it came to nothing. */
+    public function complaint(): string
+    {
+        return $this->process->getErrorOutput();
+    }
+
+    public function kill(): void
+    {
+        $this->process->stop(0);
+    }
+
+    private function listen(): void
+    {
+        $lines = explode("\n", $this->line.$this->process->getIncrementalOutput());
+        $this->line = array_pop($lines);
+        foreach ($lines as $line) {
+            if (str_starts_with($line, self::PROGRESS)) {
+                $this->enlarged = (float) substr($line, \strlen(self::PROGRESS));
+            } elseif ('' !== $line) {
+                $this->answer = $line;
+            }
+        }
+    }
+}
