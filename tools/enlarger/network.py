@@ -63,10 +63,10 @@ class Network(nn.Module):
 class Block(nn.Module):
     """Two convolutions whose result is added to what came in; begins as nothing but a pass."""
 
-    def __init__(self, features):
+    def __init__(self, features, second=3):
         super().__init__()
         self.first = nn.Conv2d(features, features, 3, padding=1)
-        self.second = nn.Conv2d(features, features, 3, padding=1)
+        self.second = nn.Conv2d(features, features, second, padding=second // 2)
         nn.init.kaiming_normal_(self.first.weight, nonlinearity='relu')
         nn.init.zeros_(self.first.bias)
         nn.init.normal_(self.second.weight, std=1e-3)
@@ -76,40 +76,54 @@ class Block(nn.Module):
         return x + self.second(F.relu(self.first(x)))
 
 
-class WideNetwork(nn.Module):
-    """Works on squares of 2 x 2 pixels, so that it sees twice as far at the same cost: JPEG blocks are known by what surrounds
-    them. Height, width and the place of a piece's corner in the picture must be even.
+class NestedNetwork(nn.Module):
+    """Works on squares of 2, of 4 and of 8 pixels: fine detail on the first, what surrounds it on the others. The largest are
+    JPEG's own blocks where the picture begins with one. Height, width and the place of a piece's corner in the picture must
+    be multiples of 8. `features`: three numbers, for each size of square.
     """
+    COARSE = 3
 
-    def __init__(self, features, layers, padded=True):
+    def __init__(self, features, padded=True):
         super().__init__()
         self.padded = padded
-        self.head = nn.Conv2d(3, features, 6, stride=2, padding=2)
-        self.body = nn.ModuleList([Block(features) for _ in range(layers)])
-        self.tail = nn.Conv2d(features, 48, 3, padding=1)
-        nn.init.kaiming_normal_(self.head.weight, nonlinearity='relu')
-        nn.init.zeros_(self.head.bias)
+        fine, middle, coarse = features
+        self.head = nn.Conv2d(3, fine, 6, stride=2, padding=2)
+        self.fine_in = nn.Sequential(Block(fine), Block(fine))
+        self.down = nn.Conv2d(fine, middle, 2, stride=2)
+        self.middle_in = Block(middle)
+        self.deeper = nn.Conv2d(middle, coarse, 2, stride=2)
+        self.coarse = nn.Sequential(*[Block(coarse, 1) for _ in range(self.COARSE)])
+        self.lift = nn.Conv2d(coarse, 4 * middle, 1)
+        self.middle_out = Block(middle)
+        self.rise = nn.Conv2d(middle, 4 * fine, 1)
+        self.fine_out = nn.Sequential(Block(fine), Block(fine))
+        self.tail = nn.Conv2d(fine, 48, 3, padding=1)
+        for convolution in (self.head, self.down, self.deeper, self.lift, self.rise):
+            nn.init.kaiming_normal_(convolution.weight, nonlinearity='linear')
+            nn.init.zeros_(convolution.bias)
         nn.init.normal_(self.tail.weight, std=1e-3)
         nn.init.zeros_(self.tail.bias)
         self.register_buffer('bicubic', bicubic_weights())
 
     @property
     def reach(self):
-        """Twice as far as a Network's layers: two convolutions in each block, the head and the tail."""
-        return 2 * (2 * len(self.body) + 2)
+        """The 3x3 convolutions of each size, times the size: 2 (2 · 4 + 2) + 4 · 4 + 8 · COARSE, rounded up to whole blocks."""
+        return -(-(20 + 16 + 8 * self.COARSE) // 8) * 8
 
     plain = Network.plain
 
     def forward(self, x):
-        y = self.head(x - 0.5)
-        for block in self.body:
-            y = block(y)
-        return F.pixel_shuffle(self.tail(y), 4) + F.pixel_shuffle(self.plain(x), 2)
+        fine = self.fine_in(self.head(x - 0.5))
+        middle = self.middle_in(self.down(fine))
+        middle = middle + F.pixel_shuffle(self.lift(self.coarse(self.deeper(middle))), 2)
+        fine = fine + F.pixel_shuffle(self.rise(self.middle_out(middle)), 2)
+        return F.pixel_shuffle(self.tail(self.fine_out(fine)), 4) + F.pixel_shuffle(self.plain(x), 2)
 
 
 def of(settings, padded=True):
-    kind = WideNetwork if settings.get('wide') else Network
-    return kind(settings['features'], settings['layers'], padded)
+    if isinstance(settings['features'], list):
+        return NestedNetwork(settings['features'], padded)
+    return Network(settings['features'], settings['layers'], padded)
 
 
 class Way(nn.Module):
