@@ -10,8 +10,8 @@ exec 9>var/setup.lock
 flock 9
 log=var/setup.log
 
-debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1 poppler-utils unzip composer git ca-certificates nodejs"
-debian_server="$debian_command php8.2-fpm nginx-light supervisor curl librsvg2-bin woff2"
+debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1 poppler-utils librsvg2-bin woff2 unzip composer git ca-certificates nodejs"
+debian_server="$debian_command php8.2-fpm nginx-light supervisor curl"
 debian_bench="$debian_command libvips-tools"
 debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl icc-profiles-free liblcms2-utils procps python3-pil"
 packages=debian_$purpose
@@ -82,10 +82,14 @@ if ! fresh node_modules/.stamp "$js_stamp"; then
   echo "$js_stamp" >node_modules/.stamp
 fi
 
+# For proof sheets, which commands draw, too.
+if is_stale var/fonts/fonts.conf package-lock.json tools/fonts.sh; then
+  quietly tools/fonts.sh
+fi
+
 if [ "$purpose" = server ] || [ "$purpose" = test ]; then
   if is_stale public/build/.built assets tools/assets.mjs package-lock.json; then
     quietly node tools/assets.mjs
-    quietly tools/fonts.sh
     touch public/build/.built
   fi
 fi

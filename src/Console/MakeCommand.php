@@ -33,7 +33,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
 
     private bool $isStopped = false;
 
-    public function __construct(private readonly FolderMaker $maker, private readonly Shelf $shelf)
+    public function __construct(private readonly FolderMaker $maker, private readonly Shelf $shelf, private readonly FolderProof $proof)
     {
         parent::__construct();
     }
@@ -61,6 +61,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             ->addOption('compression', null, InputOption::VALUE_REQUIRED, 'Of TIFF: none, lzw or deflate')
             ->addOption('matte', null, InputOption::VALUE_REQUIRED, 'Colour under transparent artwork where the file keeps no transparency, like ffffff')
             ->addOption('cut-marks', null, InputOption::VALUE_NONE, 'Cut marks round a PDF\'s trim')
+            ->addOption('proof-sheet', null, InputOption::VALUE_NONE, 'A PDF of all print files beside them, small and to one scale, with their figures')
             ->addOption('json', null, InputOption::VALUE_NONE, 'Print the manifest');
     }
 
@@ -88,6 +89,9 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         $bar = new TerminalProgress($errors);
         try {
             $result = $this->maker->make($order, $bar, fn (): bool => $this->isStopped);
+            if ($input->getOption('proof-sheet') && !$result->wasStopped) {
+                $this->proof->write($order, $result);
+            }
         } catch (UnwritableFolder $e) {
             $errors->writeln('<error>'.OutputFormatter::escape($e->getMessage()).'</error>');
 

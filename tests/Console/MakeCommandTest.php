@@ -43,6 +43,24 @@ final class MakeCommandTest extends CommandTestCase
         self::assertCount(5, array_filter(explode("\r\n", (string) file_get_contents($this->folder.'/prints/manifest.csv'))));
     }
 
+    public function test_a_proof_sheet_shows_what_this_run_made_and_what_an_earlier_one_did(): void
+    {
+        $this->master('harbour.png', 1800, 1200);
+        $this->master('small.png', 90, 90);
+        $this->answer('make', 'masters', '--products=4x6', '--out=prints', '--json');
+        self::assertFileDoesNotExist($this->folder.'/prints/proof-sheet.pdf');
+        $this->answer('make', 'masters', '--products=4x6,5x7', '--out=prints', '--format=pdf', '--proof-sheet', '--json');
+        $this->answer('make', 'masters', '--products=4x6,5x7', '--out=prints', '--format=pdf', '--proof-sheet', '--json');
+        $text = $this->tool('pdftotext', '-layout', 'prints/proof-sheet.pdf', '-');
+        foreach (['masters', 'harbour-4x6-1800x1200-300ppi.pdf', '1,800 × 1,200 px', 'harbour-5x7-2100x1500-300ppi.pdf', '2,100 × 1,500 px', 'sRGB', 'Passed preflight', '2 in'] as $words) {
+            self::assertStringContainsString($words, $text);
+        }
+        self::assertStringNotContainsString('small', $text, 'what was short is not there');
+        // Two prints, 6 and 7 inches across at 27 points to the inch.
+        preg_match_all('/^\s+1\s+\d+ image\s+(\d+)/m', $this->tool('pdfimages', '-list', 'prints/proof-sheet.pdf'), $images);
+        self::assertCount(2, $images[1]);
+    }
+
     public function test_finish_name_format_profile_and_size_are_what_was_asked_for(): void
     {
         $this->master('spring/harbour.png', 1800, 1200);

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Web;
 
 use PHPUnit\Framework\TestCase;
-use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Entity\PrintFile;
-use Snugfit\Shop\Entity\PrintRun;
+use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Recipe\Write;
 use Snugfit\Web\Parcels\ProofLayout;
 use Snugfit\Web\Parcels\ProofPlace;
 use Snugfit\Web\Parcels\ProofPrint;
@@ -50,8 +50,6 @@ final class ProofLayoutTest extends TestCase
 
     private function print(float $across, float $down): ProofPrint
     {
-        $batch = new Batch('x');
-
-        return new ProofPrint(new PrintFile(new PrintRun($batch), new BatchArtwork($batch, 'a.png', '', ''), 'x', 'x', [], null, null, null), $across, $down, null, null);
+        return new ProofPrint('a.jpg', 'A print', new PixelSize((int) round(300 * $across), (int) round(300 * $down)), new Write(Format::Jpeg, Ppi::of(300), 8, false), 1, 'Passed preflight', null, null);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Work;
 
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Record;
 use Snugfit\Pixels\Job\PixelJob;
 use Snugfit\Pixels\Job\ReadJob;
 use Snugfit\Tests\Pixels\PixelTestCase;
@@ -20,11 +21,11 @@ final class PixelBenchTest extends PixelTestCase
         $first = $bench->start($this->reading(31, 20));
         $second = $bench->start($this->reading(17, 40));
         self::assertNotSame($first->pid(), $second->pid());
-        self::assertSame([31, 20], self::sides($first->facts()->toArray()));
+        self::assertSame([31, 20], self::sides($first->facts()));
         $third = $bench->withThreads(1)->start($this->reading(50, 60));
         self::assertSame($first->pid(), $third->pid());
-        self::assertSame([17, 40], self::sides($second->facts()->toArray()));
-        self::assertSame([50, 60], self::sides($third->facts()->toArray()));
+        self::assertSame([17, 40], self::sides($second->facts()));
+        self::assertSame([50, 60], self::sides($third->facts()));
         self::assertNotContains($bench->withThreads(2)->start($this->reading(9, 9))->pid(), [$first->pid(), $second->pid()], 'other threads, another process');
     }
 
@@ -47,7 +48,7 @@ final class PixelBenchTest extends PixelTestCase
         self::assertDirectoryDoesNotExist('/proc/'.$ended);
         $last = $bench->start($this->reading(12, 8));
         self::assertNotContains($last->pid(), [$first, $ended]);
-        self::assertSame([12, 8], self::sides($last->facts()->toArray()));
+        self::assertSame([12, 8], self::sides($last->facts()));
     }
 
     public function test_one_that_dies_at_its_work_says_so_and_one_that_dies_idle_is_not_asked(): void
@@ -65,7 +66,7 @@ final class PixelBenchTest extends PixelTestCase
         $idle->facts();
         posix_kill((int) $idle->pid(), \SIGKILL);
         usleep(50_000);
-        self::assertSame([21, 22], self::sides($bench->start($this->reading(21, 22))->facts()->toArray()));
+        self::assertSame([21, 22], self::sides($bench->start($this->reading(21, 22))->facts()));
     }
 
     public function test_what_takes_too_long_is_stopped(): void
@@ -109,13 +110,9 @@ final class PixelBenchTest extends PixelTestCase
         return new ReadJob($path);
     }
 
-    /**
-     * @param array<string, mixed> $facts
-     *
-     * @return array{mixed, mixed}
-     */
-    private static function sides(array $facts): array
+    /** @return array{int, int} */
+    private static function sides(Record $facts): array
     {
-        return [$facts['width'] ?? null, $facts['height'] ?? null];
+        return [$facts->int('width'), $facts->int('height')];
     }
 }

@@ -67,6 +67,7 @@ final readonly class JobRunner
                 'spots' => $this->spots($job),
                 'tones' => (new ToneReport($this->pictures))->of(Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))),
                 'mask' => $this->mask($job),
+                'small' => $this->small($job),
                 'check' => $this->printFiles->read($job->string('file'))->toArray(),
                 default => throw new \UnexpectedValueException('There is no such pixel job.'),
             };
@@ -161,6 +162,14 @@ final readonly class JobRunner
     {
         $small = Image::thumbnailOf($file, self::SMALL)->colourspace(Interpretation::Srgb);
         self::keep(($small->hasAlpha() ? $small->flatten([255.0, 255.0, 255.0]) : $small)->without('exif-data', 'xmp-data', 'icc-profile-data'), 'jpeg', $target, ['Q' => 82]);
+    }
+
+    /** @return array<string, mixed> */
+    private function small(Record $job): array
+    {
+        $this->printFiles->inPicture($job->string('file'), static fn (string $file) => self::keepSmall($file, $job->string('target')));
+
+        return [];
     }
 
     /** @return array<string, mixed> */

@@ -4,20 +4,30 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Parcels;
 
-use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Recipe\Write;
 use Snugfit\Web\Shared\Gauge;
 
 /** A print file as a proof sheet shows it. */
 final readonly class ProofPrint
 {
+    public float $inchesAcross;
+    public float $inchesDown;
+
     public function __construct(
-        public PrintFile $file,
-        public float $inchesAcross,
-        public float $inchesDown,
+        public string $name,
+        public string $product,
+        public PixelSize $size,
+        public Write $write,
+        public int $bytes,
+        /** What preflight found, in few words. */
+        public string $found,
         /** Its name beside the drawing; null where it was never kept. */
         public ?string $picture,
         /** Null for a product that is no longer on the shelf. */
         public ?Gauge $gauge,
     ) {
+        $this->inchesAcross = $size->width / $write->ppi->value;
+        $this->inchesDown = $size->height / $write->ppi->value;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Web\Shared;
 
 use Snugfit\Core\Fit\Placement;
+use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\Product;
 use Twig\Attribute\AsTwigFunction;
 
@@ -37,9 +38,11 @@ final readonly class Gauge
     }
 
     /** Of a print file, by what its manifest keeps and by its product as it stands on the shelf. */
-    public static function ofPrint(float $effective, float $ppi, string $verdict, Product $product): self
+    public static function ofPrint(float $enlargement, Ppi $written, string $verdict, Product $product): self
     {
-        return new self(self::at($product->floor->value), self::at($product->target->value), self::at($effective), self::at(max($effective, $ppi)), $verdict, '');
+        $effective = $product->target->value / max(0.01, $enlargement);
+
+        return new self(self::at($product->floor->value), self::at($product->target->value), self::at($effective), self::at(max($effective, $written->value)), $verdict, '');
     }
 
     public static function at(float $ppi): float

@@ -15,6 +15,7 @@ use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Fit\Planner;
 use Snugfit\Core\Fit\Wishes;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeWriter;
 use Snugfit\Core\Record;
 use Snugfit\Pixels\Enlarger\EnlargingForecast;
@@ -29,6 +30,9 @@ final class FolderMaker
 {
     /** @var array<int, ManifestEntry> */
     private array $entries = [];
+
+    /** @var array<int, Recipe> */
+    private array $recipesOf = [];
 
     /** @var list<array{master: string, reason: string}> */
     private array $unreadable = [];
@@ -56,7 +60,7 @@ final class FolderMaker
      */
     public function make(FolderOrder $order, FolderProgress $progress, \Closure $isStopped): FolderResult
     {
-        [$this->entries, $this->unreadable, $this->failures, $this->made, $this->unchanged, $this->short] = [[], [], [], 0, 0, 0];
+        [$this->entries, $this->recipesOf, $this->unreadable, $this->failures, $this->made, $this->unchanged, $this->short] = [[], [], [], [], 0, 0, 0];
         $delivery = DeliveryFolder::open($order->out);
         $pool = new ChildPool($this->bench->withThreads(max(1, intdiv(Cores::count(), $order->jobs))));
         $masters = $this->read($order, $pool, $delivery, $progress, $isStopped);
@@ -86,7 +90,7 @@ final class FolderMaker
         );
         $delivery->keepManifest($this->manifest(), true);
 
-        return new FolderResult($this->manifest(), $this->made, $this->unchanged, $this->short, $this->failures, $isStopped());
+        return new FolderResult($this->manifest(), $this->recipesOf, $this->made, $this->unchanged, $this->short, $this->failures, $isStopped());
     }
 
     /**
@@ -147,6 +151,7 @@ final class FolderMaker
                     $this->failures[] = \sprintf('%s on %s: %s', $master, $product->code, $e->getMessage());
                     continue;
                 }
+                $this->recipesOf[$index] = $recipe;
                 $entry = ManifestEntry::wanted($master, $facts->sha256, $placement, $recipe);
                 $standing = $delivery->standing($entry);
                 $this->entries[] = $standing ?? $entry->notMade('Not made yet.');

@@ -5,12 +5,15 @@ declare(strict_types=1);
 namespace Snugfit\Work\Folder;
 
 use Snugfit\Core\Delivery\Manifest;
+use Snugfit\Core\Recipe\Recipe;
 
 /** What became of a folder. */
 final readonly class FolderResult
 {
     public function __construct(
         public Manifest $manifest,
+        /** @var array<int, Recipe> by their places in the manifest */
+        public array $recipes,
         public int $made,
         public int $unchanged,
         public int $short,
