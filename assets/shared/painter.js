@@ -1,10 +1,11 @@
+import { Closer } from './closer.js';
 import { pathOf, pointOn, strokeOf } from './strokes.js';
 
 const set = (element, values) => {
   for (const [name, value] of Object.entries(values)) element.setAttribute(name, value);
 };
 
-/** Soft dabs and strokes painted on the whole picture: adds or takes away, in a size one chooses. */
+/** Soft dabs and strokes painted on a picture, all of it or as close as its own pixels: adds or takes away, in a size one chooses. */
 export class Painter {
   /**
    * @param root  what shared/_painting.html.twig makes
@@ -19,6 +20,7 @@ export class Painter {
     this.canvas = root.querySelector('[data-canvas]');
     const { width, height } = this.canvas.viewBox.baseVal;
     this.picture = [width, height];
+    this.closer = new Closer(this.canvas, root.querySelector('[data-sharp]'), root.querySelector('[data-closer]'));
     this.away = false;
     this.points = null;
     this.canvas.addEventListener('pointerdown', (event) => this.begin(event));
@@ -54,7 +56,7 @@ export class Painter {
   }
 
   get radius() {
-    return (Number(this.root.querySelector('[data-brush-size]').value) / 1000) * Math.max(...this.picture);
+    return ((Number(this.root.querySelector('[data-brush-size]').value) / 1000) * Math.max(...this.picture)) / this.closer.times;
   }
 
   begin(event) {
@@ -83,12 +85,12 @@ export class Painter {
     this.root.querySelector('[data-stroke]').removeAttribute('d');
   }
 
-  /** X and the brackets; true where a key was one of its own. */
+  /** X, the brackets, and what comes closer; true where a key was one of its own. */
   key(event) {
     const size = this.root.querySelector('[data-brush-size]');
     if (event.key.toLowerCase() === 'x') this.turn(!this.away);
     else if (event.key === '[' || event.key === ']') size.value = Number(size.value) + (event.key === ']' ? 10 : -10);
-    else return false;
+    else return this.closer.key(event);
     return true;
   }
 }

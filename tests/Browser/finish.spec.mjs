@@ -76,6 +76,19 @@ test('what should be sharpened is marked by hand, and nothing else changes', asy
   await expect(page.locator('[data-step=sharpen]')).toContainText('1 stroke');
   await page.keyboard.press('x');
   await expect(page.getByRole('button', { name: /Take away/ })).toHaveAttribute('aria-pressed', 'true');
+  // Close to it, the picture's own pixels are shown, and a stroke lies where the hand was.
+  await page.mouse.move(box.x + box.width * 0.25, box.y + box.height * 0.5);
+  for (let i = 0; i < 6; i += 1) await page.mouse.wheel(0, -100);
+  await expect(page.locator('[data-sharp]')).toHaveAttribute('href', /pixels\.png/);
+  const under = await page.locator('[data-canvas]').evaluate((svg, at) => new DOMPoint(...at).matrixTransform(svg.getScreenCTM().inverse()).x / svg.querySelector('image').width.baseVal.value, [box.x + box.width * 0.25, box.y + box.height * 0.5]);
+  expect(under).toBeCloseTo(0.25, 1);
+  await kept(page, () => page.mouse.click(box.x + box.width * 0.25, box.y + box.height * 0.5));
+  const marks = JSON.parse(await page.locator('.slip').getAttribute('data-marks'));
+  expect(marks).toHaveLength(2);
+  expect(marks[1].points[0][0] / 1e4).toBeCloseTo(under, 2);
+  expect(marks[1].radius).toBeLessThan(marks[0].radius / 2);
+  await page.keyboard.press('0');
+  await expect(page.locator('[data-closer]')).toHaveText('whole');
   await page.keyboard.press('m');
   await page.locator('.finder').click({ position: { x: 20, y: 20 } });
   await settled(page);
