@@ -55,8 +55,7 @@ final class Mounting
     /** @return list<float> a value for each band */
     private static function colour(Image $picture, string $colour): array
     {
-        $scale = 16 === PrintColour::bitsOf($picture) ? 257.0 : 1.0;
-        $values = array_map(static fn (string $part): float => hexdec($part) * $scale, str_split($colour, 2));
+        $values = PrintColour::samples($colour, $picture);
 
         return $picture->hasAlpha() ? [...$values, Alpha::most($picture)] : $values;
     }

@@ -86,8 +86,7 @@ final readonly class PlanPreview
     {
         $bytes = BandFormat::Byte === $picture->format() ? $picture : $picture->colourspace(Interpretation::Srgb);
         if ($bytes->hasAlpha()) {
-            [$red, $green, $blue] = array_map(hexdec(...), str_split($matte, 2));
-            $bytes = (1 === $bytes->bands() - 1 ? $bytes->colourspace(Interpretation::Srgb) : $bytes)->flatten([(float) $red, (float) $green, (float) $blue]);
+            $bytes = (1 === $bytes->bands() - 1 ? $bytes->colourspace(Interpretation::Srgb) : $bytes)->flatten(PrintColour::samples($matte, $bytes));
         }
 
         return $bytes->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1);

@@ -38,6 +38,21 @@ final class PrintColour
         return BandFormat::Byte === $image->format() || BandFormat::SignedByte === $image->format() ? 8 : 16;
     }
 
+    /**
+     * A colour in an image's own samples, without its alpha.
+     *
+     * @param string $hex six hexadecimal digits, sRGB
+     *
+     * @return array{float, float, float}
+     */
+    public static function samples(string $hex, Image $image): array
+    {
+        $scale = 16 === self::bitsOf($image) ? 257.0 : 1.0;
+        [$red, $green, $blue] = array_map(hexdec(...), str_split($hex, 2));
+
+        return [$red * $scale, $green * $scale, $blue * $scale];
+    }
+
     /** Whether a profile says what an image's numbers mean, and it is not sRGB's. */
     public static function isManaged(Image $image): bool
     {

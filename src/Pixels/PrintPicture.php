@@ -93,7 +93,7 @@ final readonly class PrintPicture
     {
         $image = $this->enlarged($master, $recipe, $space, $tell, $part) ?? $this->cut($master, $recipe, $space);
         if ($image->hasAlpha() && !$recipe->write->transparent) {
-            $image = $image->flatten($this->matte($recipe->write->matte, $image));
+            $image = $image->flatten(PrintColour::samples($recipe->write->matte, $image));
         }
 
         return $this->resampler->resample($image, $recipe->enlarge->to, $recipe->enlarge->how->way);
@@ -174,14 +174,5 @@ final readonly class PrintPicture
     private function place(float $start, int $last, float $tilt): int
     {
         return 0.0 === $tilt ? min($last, (int) round($start)) : (int) round($start);
-    }
-
-    /** @return array{float, float, float} */
-    private function matte(string $colour, Image $image): array
-    {
-        $scale = 16 === PrintColour::bitsOf($image) ? 257.0 : 1.0;
-        [$red, $green, $blue] = array_map(hexdec(...), str_split($colour, 2));
-
-        return [$red * $scale, $green * $scale, $blue * $scale];
     }
 }

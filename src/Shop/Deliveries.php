@@ -82,7 +82,7 @@ final readonly class Deliveries
 
     public function canBringBack(Batch $batch): bool
     {
-        return is_dir($this->vault->path(self::CLEARED.'/'.$batch->number())) && !is_file($this->vault->path($this->key($batch, 'manifest.json')));
+        return $this->vault->hasFolder(self::CLEARED.'/'.$batch->number()) && !$this->vault->has($this->key($batch, 'manifest.json'));
     }
 
     /** Writes manifest.json and manifest.csv for all that stands in the folder, with what is short or failed in the last run. */

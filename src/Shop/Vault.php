@@ -87,10 +87,15 @@ final readonly class Vault
         (new \Symfony\Component\Filesystem\Filesystem())->remove(\array_slice($folders, $most));
     }
 
+    public function hasFolder(string $key): bool
+    {
+        return is_dir($this->root.'/'.$key);
+    }
+
     /** Gives a folder another key; false where it is not there. What lay under the new key goes. */
     public function moveFolder(string $from, string $to): bool
     {
-        if (!is_dir($this->root.'/'.$from)) {
+        if (!$this->hasFolder($from)) {
             return false;
         }
         (new \Symfony\Component\Filesystem\Filesystem())->remove($this->root.'/'.$to);
