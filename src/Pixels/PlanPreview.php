@@ -122,8 +122,8 @@ final readonly class PlanPreview
         [$left, $top] = [(int) floor($x), (int) floor($y)];
         [$right, $bottom] = [min($size->width - 1, $left + 1), min($size->height - 1, $top + 1)];
         [$u, $v] = [$x - $left, $y - $top];
-        $at = static fn (int $column, int $row): float => (float) $values[$row * $size->width + $column];
+        [$above, $below] = [$top * $size->width, $bottom * $size->width];
 
-        return (int) round((1 - $v) * ((1 - $u) * $at($left, $top) + $u * $at($right, $top)) + $v * ((1 - $u) * $at($left, $bottom) + $u * $at($right, $bottom)));
+        return (int) round((1 - $v) * ((1 - $u) * $values[$above + $left] + $u * $values[$above + $right]) + $v * ((1 - $u) * $values[$below + $left] + $u * $values[$below + $right]));
     }
 }

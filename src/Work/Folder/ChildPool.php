@@ -50,7 +50,7 @@ final readonly class ChildPool
                 $ended($one, $result);
             }
             $running = array_values($running);
-            usleep(5_000);
+            usleep(10_000);
         }
         foreach ($running as [, $child]) {
             $child->kill();
