@@ -150,6 +150,47 @@ final class MasterReaderTest extends PixelTestCase
         $this->read($this->folder.'/x.jpg');
     }
 
+    /** @return iterable<string, array{string, list<string>}> a file that ImageMagick makes */
+    public static function whole(): iterable
+    {
+        yield 'JPEG' => ['a.jpg', ['-quality', '90']];
+        yield 'a progressive JPEG' => ['p.jpg', ['-quality', '90', '-interlace', 'Plane']];
+        yield 'PNG' => ['a.png', []];
+        yield 'a PNG of 16 bits' => ['d.png', ['-depth', '16']];
+        yield 'TIFF' => ['a.tif', ['-compress', 'lzw']];
+        yield 'a CMYK TIFF' => ['c.tif', ['-colorspace', 'CMYK', '-compress', 'none']];
+        yield 'WebP' => ['a.webp', ['-quality', '90']];
+        yield 'GIF' => ['a.gif', []];
+    }
+
+    /** @param list<string> $options */
+    #[DataProvider('whole')]
+    public function test_a_file_cut_off_or_with_wrong_bytes_is_read_or_refused_and_breaks_nothing(string $name, array $options): void
+    {
+        $whole = (string) file_get_contents($this->convert($name, '-size', '160x120', '-seed', '7', 'plasma:red-blue', ...$options));
+        mt_srand(3);
+        $refused = 0;
+        for ($i = 0; $i < 40; ++$i) {
+            $bytes = $whole;
+            if ($i < 15) {
+                $bytes = substr($bytes, 0, (int) (\strlen($bytes) * ($i + 1) / 16));
+            } else {
+                for ($j = 0; $j < 6; ++$j) {
+                    $bytes[mt_rand(0, $i < 25 ? 300 : \strlen($bytes) - 1)] = \chr(mt_rand(0, 255));
+                }
+            }
+            file_put_contents($this->folder.'/x-'.$name, $bytes);
+            try {
+                $facts = $this->read($this->folder.'/x-'.$name);
+                self::assertGreaterThan(0, $facts->size->pixels());
+            } catch (UnreadableMaster $e) {
+                self::assertMatchesRegularExpression('/\w.*\.$/s', $e->getMessage());
+                ++$refused;
+            }
+        }
+        self::assertGreaterThan(10, $refused, 'what is cut off is not taken for whole');
+    }
+
     public function test_a_dot_and_a_ribbon_are_read(): void
     {
         self::assertEquals(new PixelSize(1, 1), $this->read($this->convert('dot.png', '-size', '1x1', 'xc:red'))->size);

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Web;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Pixels\Vips\Image;
 use Snugfit\Tests\Shop\ShopTestCase;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** Who may come in, and what a page may load. */
 final class DoorsTest extends ShopTestCase
@@ -76,6 +79,18 @@ final class DoorsTest extends ShopTestCase
         $this->browser->request('GET', "/artworks/{$artwork->id()}/preview-320.webp");
         self::assertResponseIsSuccessful();
         self::assertSame('image/webp', $this->browser->getResponse()->headers->get('Content-Type'));
+    }
+
+    public function test_a_part_of_a_picture_has_its_own_pixels_wherever_it_is_asked_for(): void
+    {
+        $artwork = $this->give($this->batch(), 'harbour.png', 700, 500);
+        $whole = $this->picture(700, 500)->held();
+        foreach ([['x=100&y=50&w=320&h=200', [100, 50, 320, 200]], ['x=690&y=490&w=320&h=200', [690, 490, 10, 10]], ['x=-4&y=9000&w=0', [0, 499, 1, 1]], ['', [0, 0, 1, 1]]] as [$query, $window]) {
+            $this->browser->request('GET', "/artworks/{$artwork->id()}/pixels.png?$query");
+            $response = $this->browser->getResponse();
+            self::assertInstanceOf(BinaryFileResponse::class, $response);
+            self::assertSame($whole->crop(new PixelWindow(...$window))->bytes(), Image::load('png', $response->getFile()->getPathname())->extractBands(0, 3)->bytes(), $query);
+        }
     }
 
     public function test_names_with_markup_are_shown_as_they_are(): void

@@ -17,6 +17,7 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Intake: files arrive, and each is shown with its facts and warnings. */
@@ -52,7 +53,10 @@ final class IntakeController extends AbstractController
     #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/dismiss', name: 'artwork_dismiss', methods: ['POST'])]
     public function dismiss(Batch $batch, BatchArtwork $artwork, Request $request, Journal $journal): Response
     {
-        $code = substr($request->request->getString('code'), 0, 40);
+        $code = $request->request->getString('code');
+        if (1 !== preg_match('/^[a-z-]{1,40}$/', $code)) {
+            throw new BadRequestHttpException('There is no such warning.');
+        }
         $journal->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), ['dismissed:'.$artwork->id() => ['codes' => [...$artwork->dismissed(), $code]]]);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);

@@ -8,6 +8,7 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
+use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
 use Symfony\Component\Security\Csrf\CsrfToken;
 use Symfony\Component\Security\Csrf\CsrfTokenManagerInterface;
 
@@ -28,6 +29,12 @@ final readonly class Guard
     public function requested(RequestEvent $event): void
     {
         $request = $event->getRequest();
+        $sent = [$request->query->all(), $request->request->all()];
+        array_walk_recursive($sent, static function (mixed $one): void {
+            if (\is_string($one) && !mb_check_encoding($one, 'UTF-8')) {
+                throw new BadRequestHttpException('What was sent is no text.');
+            }
+        });
         if (!$event->isMainRequest() || $request->isMethodSafe()) {
             return;
         }
