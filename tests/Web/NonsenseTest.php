@@ -60,8 +60,13 @@ final class NonsenseTest extends ShopTestCase
     private function paths(Route $route, Batch $batch, BatchArtwork $artwork): array
     {
         $known = ['batch' => (string) $batch->id(), 'artwork' => (string) $artwork->id(), 'product' => '4x6', 'kind' => 'csv', 'side' => '320', 'act' => 'clear', 'code' => '4x6', 'file' => '1', 'level' => '9', 'column' => '0', 'row' => '0', 'run' => '1'];
-        $fill = static fn (array $values): string => (string) preg_replace_callback('/\{!?(\w+)[^}]*\}/', static fn (array $found): string => $values[$found[1]] ?? 'nowhere', $route->getPath());
 
-        return array_values(array_unique([$fill($known), $fill(['batch' => '987654'] + $known), $fill(['artwork' => '987654', 'product' => 'nothing'] + $known)]));
+        return array_values(array_unique([self::filled($route, $known), self::filled($route, ['batch' => '987654'] + $known), self::filled($route, ['artwork' => '987654', 'product' => 'nothing'] + $known)]));
+    }
+
+    /** @param array<string, string> $values */
+    private static function filled(Route $route, array $values): string
+    {
+        return (string) preg_replace_callback('/\{!?(\w+)[^}]*\}/', static fn (array $found): string => $values[$found[1]] ?? 'nowhere', $route->getPath());
     }
 }
