@@ -41,8 +41,13 @@ export class Painter {
     this.moved(this.isOpen);
   }
 
+  /** All strokes that are kept; done when they are seen. */
   show() {
-    set(this.root.querySelector('[data-mask]'), { href: this.mask() });
+    const mask = this.root.querySelector('[data-mask]');
+    return new Promise((done) => {
+      mask.onload = mask.onerror = done;
+      set(mask, { href: this.mask() });
+    });
   }
 
   turn(away) {
@@ -52,7 +57,7 @@ export class Painter {
 
   async take(strokes) {
     await this.keep(strokes);
-    this.show();
+    await this.show();
   }
 
   get radius() {
