@@ -42,7 +42,7 @@ export class Closer {
     this.middle = middle.map((at, i) => Math.min(this.size[i] - seen[i] / 2, Math.max(seen[i] / 2, at)));
     const corner = this.middle.map((at, i) => at - seen[i] / 2);
     this.svg.setAttribute('viewBox', [...corner, ...seen].join(' '));
-    this.told.textContent = this.times === 1 ? 'whole' : `${Math.round((100 * this.svg.getScreenCTM().a) / devicePixelRatio)} %`;
+    this.told.textContent = this.times === 1 ? 'whole' : `${Math.round(100 * this.svg.getScreenCTM().a)} %`;
     clearTimeout(this.staying);
     this.staying = setTimeout(() => this.sharpen(corner, seen), STAY);
   }

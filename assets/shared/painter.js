@@ -47,6 +47,7 @@ export class Painter {
     return new Promise((done) => {
       mask.onload = mask.onerror = done;
       set(mask, { href: this.mask() });
+      if (!this.isOpen) done();
     });
   }
 

@@ -94,6 +94,18 @@ final class DoublingsTest extends PixelTestCase
         self::assertSame([], $parts->waiting($picture->size(), 'p', $quick, 2, $part));
     }
 
+    public function test_what_was_mended_is_doubled_again_as_a_clean_picture(): void
+    {
+        $picture = $this->picture(new PixelSize(60, 40))->held();
+        $all = PixelWindow::whole($picture->size());
+        $once = $this->doublings('m')->doubled($picture, 'p', new LearnedDoubler(new WayChoice(Way::Mending)), 1, $all)->held();
+        $twice = $this->doublings('m')->doubled($picture, 'p', new LearnedDoubler(new WayChoice(Way::Mending)), 2, $all);
+        $faithful = $this->doublings('f')->doubled($once, 'once', new LearnedDoubler(new WayChoice(Way::Faithful)), 1, PixelWindow::whole($once->size()));
+        self::assertSame($faithful->bytes(), $twice->bytes());
+        $waiting = $this->doublings('n')->waiting($picture->size(), 'p', new LearnedDoubler(new WayChoice(Way::Mending)), 2, $all);
+        self::assertSame(['mending-'.Way::NETWORKS, 'faithful-'.Way::NETWORKS], array_column($waiting, 2));
+    }
+
     public function test_what_is_there_is_not_made_again_and_what_a_dead_worker_had_in_hand_is(): void
     {
         $picture = $this->picture(new PixelSize(300, 20))->held();
@@ -125,6 +137,11 @@ final class DoublingsTest extends PixelTestCase
                 ++$this->pieces;
 
                 return $this->doubler->double($piece);
+            }
+
+            public function next(): self
+            {
+                return $this;
             }
         };
         $shares = [];
@@ -258,6 +275,11 @@ final class DoublingsTest extends PixelTestCase
                 $inner = $piece->crop(new PixelWindow(2, 2, $piece->size()->width - 4, $piece->size()->height - 4));
 
                 return $inner->repeatPixels(2)->linear(1.0, 60.0)->cast(BandFormat::Byte)->meaning(Interpretation::Srgb);
+            }
+
+            public function next(): self
+            {
+                return $this;
             }
         };
         $picture = $this->picture(new PixelSize(60, 40))->held();

@@ -19,9 +19,6 @@ use Snugfit\Pixels\Vips\Image;
  */
 final readonly class Doublings
 {
-    /** Side of a piece in pixels of the source, even as networks want it (measured: smaller ones are slower, larger ones take more memory). */
-    private const PIECE = 256;
-
     /** Pixels round a piece that colouring beneath transparency looks at. */
     private const BENEATH = 16;
 
@@ -48,17 +45,17 @@ final readonly class Doublings
         $needed = $this->needed($source->size(), $doubler, $times, $part);
         $left = array_sum(array_map(static fn (array $piece): float => $piece[1], $this->waiting($source->size(), $name, $doubler, $times, $part)));
         $made = 0.0;
-        $began = microtime(true);
         $count = static function (float $megapixels) use (&$made, $left, $tell): void {
             $made += $megapixels;
             $tell?->__invoke(min(1.0, $made / max(1e-9, $left)));
         };
         $image = $source;
-        for ($pass = 1; $pass <= $times; ++$pass) {
-            $image = $this->once($image, $this->path($name, $doubler, $pass), $doubler, $needed[$pass], $count);
-        }
-        if ($made > 0) {
-            $this->pace()->learn($doubler->name(), $made, microtime(true) - $began);
+        foreach (self::passes($doubler, $times) as $pass => $one) {
+            [$before, $began] = [$made, microtime(true)];
+            $image = $this->once($image, $this->path($name, $doubler, $pass), $one, $needed[$pass], $count);
+            if ($made > $before) {
+                $this->pace()->learn($one->name(), $made - $before, microtime(true) - $began);
+            }
         }
 
         return $image;
@@ -69,17 +66,18 @@ final readonly class Doublings
         return new DoublingPace($this->folder);
     }
 
-    /** @return list<array{string, float}> pieces that are still to be made, each with its megapixels; a name for each that tells it from all others */
+    /** @return list<array{string, float, string}> pieces that are still to be made: a name that tells each from all others, its megapixels, and the doubler's */
     public function waiting(PixelSize $source, string $name, Doubler $doubler, int $times, PixelWindow $part): array
     {
         $waiting = [];
+        $passes = self::passes($doubler, $times);
         foreach ($this->needed($source, $doubler, $times, $part) as $pass => $window) {
             $path = $this->folder.'/'.$name.'/'.$doubler->name().'-x'. 2 ** $pass;
-            $tiles = new Tiles($source->times(2 ** ($pass - 1)), self::PIECE);
+            $tiles = new Tiles($source->times(2 ** ($pass - 1)), $passes[$pass]->piece());
             $done = TileBook::doneIn($path.'.book');
             foreach ($tiles->touching($window) as $tile) {
                 if (!isset($done[$tile])) {
-                    $waiting[] = [$path.':'.$tile, $tiles->window($tile)->size()->times(2)->megapixels()];
+                    $waiting[] = [$path.':'.$tile, $tiles->window($tile)->size()->times(2)->megapixels(), $passes[$pass]->name()];
                 }
             }
         }
@@ -96,8 +94,9 @@ final readonly class Doublings
     {
         // Each needs of the one before it what is wanted and the margin round that; pieces are made whole.
         $needed = [$times => $part->times(2 ** ($times - 1))];
+        $passes = self::passes($doubler, $times);
         for ($pass = $times - 1; $pass >= 1; --$pass) {
-            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), self::PIECE + $doubler->margin() + self::BENEATH);
+            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), $passes[$pass + 1]->piece() + $passes[$pass + 1]->margin() + self::BENEATH);
             [$left, $top] = [intdiv($above->x, 2), intdiv($above->y, 2)];
             $needed[$pass] = new PixelWindow($left, $top, intdiv($above->x + $above->width + 1, 2) - $left, intdiv($above->y + $above->height + 1, 2) - $top);
         }
@@ -106,10 +105,22 @@ final readonly class Doublings
         return $needed;
     }
 
+    /** @return array<int, Doubler> by the pass that it makes */
+    private static function passes(Doubler $doubler, int $times): array
+    {
+        $passes = [];
+        for ($pass = 1; $pass <= $times; ++$pass) {
+            $passes[$pass] = $doubler;
+            $doubler = $doubler->next();
+        }
+
+        return $passes;
+    }
+
     /** @param \Closure(float): void $count hears of each piece's megapixels */
     private function once(Image $source, string $path, Doubler $doubler, PixelWindow $part, \Closure $count): Image
     {
-        $tiles = new Tiles($source->size(), self::PIECE);
+        $tiles = new Tiles($source->size(), $doubler->piece());
         $wanted = $tiles->touching($part);
         $book = new TileBook($path.'.book', $tiles->count());
         $file = fopen($path.'.pixels', 'c+') ?: throw UnwritablePrintFile::because('the enlarged picture cannot be kept');

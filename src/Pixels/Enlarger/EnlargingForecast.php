@@ -28,10 +28,10 @@ final readonly class EnlargingForecast
         foreach (null === $area ? [$recipe] : [$recipe, $recipe->enlargedBy($area->how)] as $one) {
             $times = $one->enlarge->passesFrom($frame->crop->size())->doublings;
             if ($times > 0) {
-                $doubler = new LearnedDoubler($one->enlarge->how);
-                $pace = $this->doublings->pace()->megapixelsPerSecond($doubler->name());
-                foreach ($this->doublings->waiting($frame->picture, $one->preparedName($master), $doubler, $times, $frame->pose->uprightOf($frame->crop, $frame->picture)) as [$piece, $megapixels]) {
-                    $seconds[$piece] = $megapixels / $pace;
+                $pace = $this->doublings->pace();
+                $waiting = $this->doublings->waiting($frame->picture, $one->preparedName($master), new LearnedDoubler($one->enlarge->how), $times, $frame->pose->uprightOf($frame->crop, $frame->picture));
+                foreach ($waiting as [$piece, $megapixels, $doubler]) {
+                    $seconds[$piece] = $megapixels / $pace->megapixelsPerSecond($doubler);
                 }
             }
         }

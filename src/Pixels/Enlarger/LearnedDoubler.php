@@ -20,13 +20,17 @@ final class LearnedDoubler implements Doubler
 {
     private const FOLDER = __DIR__.'/../../../networks';
 
-    /** Pixels that one pixel of the result depends on, to each side: a network's layers and two more, twice that for mending's. */
+    /** Pixels that one pixel of the result depends on, to each side, as each network's `reach` says. */
     private const MARGIN = 8;
     private const MARGIN_QUICK = 6;
-    private const MARGIN_MENDING = 24;
+    private const MARGIN_MENDING = 64;
 
-    /** The mending network looks at squares of so many pixels, which begin where the picture does. */
-    private const SQUARE_MENDING = 2;
+    /** The mending network looks at squares of so many pixels, JPEG's blocks, which begin where the picture does. */
+    private const SQUARE_MENDING = 8;
+
+    /** Measured: smaller pieces are slower, larger ones take more memory and keep a patch waiting. A wide margin wants larger ones. */
+    private const PIECE = 256;
+    private const PIECE_MENDING = 384;
 
     /** @var array<int, Network> by the bits of a sample */
     private array $networks = [];
@@ -51,6 +55,11 @@ final class LearnedDoubler implements Doubler
         };
     }
 
+    public function piece(): int
+    {
+        return $this->isMending() ? self::PIECE_MENDING : self::PIECE;
+    }
+
     public function double(Image $piece): Image
     {
         $bits = PrintColour::bitsOf($piece);
@@ -62,6 +71,12 @@ final class LearnedDoubler implements Doubler
         $made = Image::copiedFrom($network->run($wide->cast(BandFormat::SignedInt)->bytes(), $full), $full->times(2), 3, BandFormat::SignedInt, $piece->interpretation(), $piece->format());
 
         return $full->equals($size) ? $made : $made->crop(PixelWindow::whole($size->times(2)))->held();
+    }
+
+    /** What is mended once is clean: a second mending would only take detail away (measured). */
+    public function next(): self
+    {
+        return $this->isMending() ? new self(new WayChoice(Way::Faithful, 100, $this->how->effort), $this->threads) : $this;
     }
 
     /** For samples of so many bits; opened once. */
