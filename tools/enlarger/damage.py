@@ -4,6 +4,9 @@ import io
 import numpy as np
 from PIL import Image
 
+SIDE = 48  # px of input
+
+
 def jpeg(picture, quality, subsampling):
     buffer = io.BytesIO()
     picture.save(buffer, 'JPEG', quality=quality, subsampling=subsampling)
@@ -28,7 +31,7 @@ class Damage:
         self.blur_share = settings.get('blur_share', 0)
 
     def of(self, picture, chance):
-        """An array [n, n, 3] of bytes for a PIL picture that is larger than the input by a JPEG block."""
+        """An array [n, n, 3] of bytes for a PIL picture that is at least SIDE on each side."""
         if chance.random() < self.blur_share:
             # Soft as a picture is that was enlarged a little before.
             side, less = picture.size[0], chance.uniform(.6, .95)

@@ -63,10 +63,10 @@ class Network(nn.Module):
 class Block(nn.Module):
     """Two convolutions whose result is added to what came in; begins as nothing but a pass."""
 
-    def __init__(self, features, second=3):
+    def __init__(self, features):
         super().__init__()
         self.first = nn.Conv2d(features, features, 3, padding=1)
-        self.second = nn.Conv2d(features, features, second, padding=second // 2)
+        self.second = nn.Conv2d(features, features, 3, padding=1)
         nn.init.kaiming_normal_(self.first.weight, nonlinearity='relu')
         nn.init.zeros_(self.first.bias)
         nn.init.normal_(self.second.weight, std=1e-3)
@@ -76,54 +76,40 @@ class Block(nn.Module):
         return x + self.second(F.relu(self.first(x)))
 
 
-class NestedNetwork(nn.Module):
-    """Works on squares of 2, of 4 and of 8 pixels: fine detail on the first, what surrounds it on the others. The largest are
-    JPEG's own blocks where the picture begins with one. Height, width and the place of a piece's corner in the picture must
-    be multiples of 8. `features`: three numbers, for each size of square.
+class WideNetwork(nn.Module):
+    """Works on squares of 2 x 2 pixels, so that it sees twice as far at the same cost: JPEG blocks are known by what surrounds
+    them. Height, width and the place of a piece's corner in the picture must be even.
     """
-    COARSE = 3
 
-    def __init__(self, features, padded=True):
+    def __init__(self, features, layers, padded=True):
         super().__init__()
         self.padded = padded
-        fine, middle, coarse = features
-        self.head = nn.Conv2d(3, fine, 6, stride=2, padding=2)
-        self.fine_in = nn.Sequential(Block(fine), Block(fine))
-        self.down = nn.Conv2d(fine, middle, 2, stride=2)
-        self.middle_in = Block(middle)
-        self.deeper = nn.Conv2d(middle, coarse, 2, stride=2)
-        self.coarse = nn.Sequential(*[Block(coarse, 1) for _ in range(self.COARSE)])
-        self.lift = nn.Conv2d(coarse, 4 * middle, 1)
-        self.middle_out = Block(middle)
-        self.rise = nn.Conv2d(middle, 4 * fine, 1)
-        self.fine_out = nn.Sequential(Block(fine), Block(fine))
-        self.tail = nn.Conv2d(fine, 48, 3, padding=1)
-        for convolution in (self.head, self.down, self.deeper, self.lift, self.rise):
-            nn.init.kaiming_normal_(convolution.weight, nonlinearity='linear')
-            nn.init.zeros_(convolution.bias)
+        self.head = nn.Conv2d(3, features, 6, stride=2, padding=2)
+        self.body = nn.ModuleList([Block(features) for _ in range(layers)])
+        self.tail = nn.Conv2d(features, 48, 3, padding=1)
+        nn.init.kaiming_normal_(self.head.weight, nonlinearity='relu')
+        nn.init.zeros_(self.head.bias)
         nn.init.normal_(self.tail.weight, std=1e-3)
         nn.init.zeros_(self.tail.bias)
         self.register_buffer('bicubic', bicubic_weights())
 
     @property
     def reach(self):
-        """The 3x3 convolutions of each size, times the size: 2 (2 · 4 + 2) + 4 · 4 + 8 · COARSE, rounded up to whole blocks."""
-        return -(-(20 + 16 + 8 * self.COARSE) // 8) * 8
+        """Twice as far as a Network's layers: two convolutions in each block, the head and the tail."""
+        return 2 * (2 * len(self.body) + 2)
 
     plain = Network.plain
 
     def forward(self, x):
-        fine = self.fine_in(self.head(x - 0.5))
-        middle = self.middle_in(self.down(fine))
-        middle = middle + F.pixel_shuffle(self.lift(self.coarse(self.deeper(middle))), 2)
-        fine = fine + F.pixel_shuffle(self.rise(self.middle_out(middle)), 2)
-        return F.pixel_shuffle(self.tail(self.fine_out(fine)), 4) + F.pixel_shuffle(self.plain(x), 2)
+        y = self.head(x - 0.5)
+        for block in self.body:
+            y = block(y)
+        return F.pixel_shuffle(self.tail(y), 4) + F.pixel_shuffle(self.plain(x), 2)
 
 
 def of(settings, padded=True):
-    if isinstance(settings['features'], list):
-        return NestedNetwork(settings['features'], padded)
-    return Network(settings['features'], settings['layers'], padded)
+    kind = WideNetwork if settings.get('wide') else Network
+    return kind(settings['features'], settings['layers'], padded)
 
 
 class Way(nn.Module):
@@ -131,9 +117,9 @@ class Way(nn.Module):
     float [1]; samples out, int32 [1, 2h, 2w, 3]. Layout, scale, clamp and rounding are inside, so that bytes go in and come out.
     """
 
-    def __init__(self, network, margin=None):
+    def __init__(self, network):
         super().__init__()
-        self.network, self.margin = network, margin or network.reach
+        self.network, self.margin = network, network.reach
 
     def made(self, x):
         cut = 2 * self.margin
@@ -159,16 +145,16 @@ class Best(Way):
 
 
 class Blend(nn.Module):
-    """Between two networks: share 0 is the first, 1 the second."""
+    """Between two networks, of which the second sees farther: share 0 is the first, 1 the second."""
 
     def __init__(self, first, second):
         super().__init__()
-        margin = max(first.reach, second.reach)
-        self.first, self.second = Way(first, margin), Way(second, margin)
+        self.first, self.second = Way(first), Way(second)
 
     def forward(self, samples, most, share):
         x = samples.permute(0, 3, 1, 2).to(torch.float32) / most
-        y = self.first.made(x) * (1 - share) + self.second.made(x) * share
+        cut = self.second.margin - self.first.margin
+        y = self.first.made(x[:, :, cut:-cut, cut:-cut]) * (1 - share) + self.second.made(x) * share
         return torch.round(torch.clamp(y, 0, 1) * most).to(torch.int32).permute(0, 2, 3, 1)
 
 

@@ -17,7 +17,7 @@ import torch
 import torch.nn.functional as F
 from PIL import Image
 
-from damage import Damage, smaller
+from damage import SIDE, Damage, smaller
 import network as networks
 
 EDGE = 4  # px of output at the border that aren't compared: their surroundings are cut off
@@ -28,7 +28,7 @@ class Pictures:
     """Batches of inputs and of what should come out, made ahead by one thread."""
 
     def __init__(self, folder, settings, batch, seed, start):
-        self.settings, self.batch, self.side = settings, batch, settings['side']
+        self.settings, self.batch = settings, batch
         self.damage = Damage(settings['damage'])
         self.sets = [np.load(os.path.join(folder, name + '.npy'), mmap_mode='r') for name in ('photos', 'drawings')]
         self.weights = [self.busy(patches) for patches in self.sets]
@@ -67,12 +67,9 @@ class Pictures:
         small = smaller(Image.fromarray(sharp), 4 if again else 2, chance)
         given = self.damage.of(small, chance)
         if again:
-            half = given.shape[0] // 8 * 8 if 'on_grid' in self.settings else given.shape[0]
-            return given[:half, :half], sharp[:4 * half, :4 * half]
-        x, y = chance.integers(0, given.shape[0] - self.side + 1, 2)
-        if chance.random() < self.settings.get('on_grid', 0):
-            x, y = x // 8 * 8, y // 8 * 8
-        return given[y:y + self.side, x:x + self.side], sharp[2 * y:2 * (y + self.side), 2 * x:2 * (x + self.side)]
+            return given, sharp
+        x, y = chance.integers(0, given.shape[0] - SIDE + 1, 2)
+        return given[y:y + SIDE, x:x + SIDE], sharp[2 * y:2 * y + 2 * SIDE, 2 * x:2 * x + 2 * SIDE]
 
 
 def tensor(pixels):
@@ -90,7 +87,7 @@ def loss_of(made, wanted, squares=False):
 def main(name, patches, folder):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)
-    seed, settings = settings['seed'], {'batch': settings['batch'], 'side': settings['side'], **settings['networks'][name]}
+    seed, settings = settings['seed'], {'batch': settings['batch'], **settings['networks'][name]}
     batch = settings['batch']
     os.makedirs(folder, exist_ok=True)
     path = os.path.join(folder, name)

@@ -59,6 +59,14 @@ final readonly class Passes
             default => \sprintf(', then ×%s by %s', number_format($rest, 2), self::KERNEL),
         };
 
-        return \sprintf('Doubled %s by the %s network%s.', 1 === $this->doublings ? 'once' : (2 === $this->doublings ? 'twice' : $this->doublings.' times'), $this->how->label(), $then);
+        // What was mended once is clean.
+        return Way::Mending === $this->how->way && $this->doublings > 1
+            ? \sprintf('Doubled once by the %s network and %s by the faithful one%s.', $this->how->label(), self::often($this->doublings - 1), $then)
+            : \sprintf('Doubled %s by the %s network%s.', self::often($this->doublings), $this->how->label(), $then);
+    }
+
+    private static function often(int $times): string
+    {
+        return [1 => 'once', 2 => 'twice'][$times] ?? $times.' times';
     }
 }

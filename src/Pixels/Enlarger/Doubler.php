@@ -15,9 +15,6 @@ interface Doubler
     /** So many pixels round a piece have a say in it. */
     public function margin(): int;
 
-    /** Side of the pieces that it is best given, in pixels of the source without the margin. */
-    public function piece(): int;
-
     /**
      * @param Image $piece red, green, blue in encoded sRGB values, 8 or 16 bits, with the margin on every side
      *

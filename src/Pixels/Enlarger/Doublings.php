@@ -19,6 +19,9 @@ use Snugfit\Pixels\Vips\Image;
  */
 final readonly class Doublings
 {
+    /** Side of a piece in pixels of the source, even as networks want it (measured: smaller ones are slower, larger ones take more memory). */
+    private const PIECE = 256;
+
     /** Pixels round a piece that colouring beneath transparency looks at. */
     private const BENEATH = 16;
 
@@ -73,7 +76,7 @@ final readonly class Doublings
         $passes = self::passes($doubler, $times);
         foreach ($this->needed($source, $doubler, $times, $part) as $pass => $window) {
             $path = $this->folder.'/'.$name.'/'.$doubler->name().'-x'. 2 ** $pass;
-            $tiles = new Tiles($source->times(2 ** ($pass - 1)), $passes[$pass]->piece());
+            $tiles = new Tiles($source->times(2 ** ($pass - 1)), self::PIECE);
             $done = TileBook::doneIn($path.'.book');
             foreach ($tiles->touching($window) as $tile) {
                 if (!isset($done[$tile])) {
@@ -96,7 +99,7 @@ final readonly class Doublings
         $needed = [$times => $part->times(2 ** ($times - 1))];
         $passes = self::passes($doubler, $times);
         for ($pass = $times - 1; $pass >= 1; --$pass) {
-            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), $passes[$pass + 1]->piece() + $passes[$pass + 1]->margin() + self::BENEATH);
+            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), self::PIECE + $passes[$pass + 1]->margin() + self::BENEATH);
             [$left, $top] = [intdiv($above->x, 2), intdiv($above->y, 2)];
             $needed[$pass] = new PixelWindow($left, $top, intdiv($above->x + $above->width + 1, 2) - $left, intdiv($above->y + $above->height + 1, 2) - $top);
         }
@@ -120,7 +123,7 @@ final readonly class Doublings
     /** @param \Closure(float): void $count hears of each piece's megapixels */
     private function once(Image $source, string $path, Doubler $doubler, PixelWindow $part, \Closure $count): Image
     {
-        $tiles = new Tiles($source->size(), $doubler->piece());
+        $tiles = new Tiles($source->size(), self::PIECE);
         $wanted = $tiles->touching($part);
         $book = new TileBook($path.'.book', $tiles->count());
         $file = fopen($path.'.pixels', 'c+') ?: throw UnwritablePrintFile::because('the enlarged picture cannot be kept');

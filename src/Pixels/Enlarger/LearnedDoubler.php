@@ -20,17 +20,13 @@ final class LearnedDoubler implements Doubler
 {
     private const FOLDER = __DIR__.'/../../../networks';
 
-    /** Pixels that one pixel of the result depends on, to each side, as each network's `reach` says. */
+    /** Pixels that one pixel of the result depends on, to each side: a network's layers and two more, twice that for mending's. */
     private const MARGIN = 8;
     private const MARGIN_QUICK = 6;
-    private const MARGIN_MENDING = 64;
+    private const MARGIN_MENDING = 24;
 
-    /** The mending network looks at squares of so many pixels, JPEG's blocks, which begin where the picture does. */
-    private const SQUARE_MENDING = 8;
-
-    /** Measured: smaller pieces are slower, larger ones take more memory and keep a patch waiting. A wide margin wants larger ones. */
-    private const PIECE = 256;
-    private const PIECE_MENDING = 384;
+    /** The mending network looks at squares of so many pixels, which begin where the picture does. */
+    private const SQUARE_MENDING = 2;
 
     /** @var array<int, Network> by the bits of a sample */
     private array $networks = [];
@@ -53,11 +49,6 @@ final class LearnedDoubler implements Doubler
             $this->isMending() => self::MARGIN_MENDING,
             default => self::MARGIN,
         };
-    }
-
-    public function piece(): int
-    {
-        return $this->isMending() ? self::PIECE_MENDING : self::PIECE;
     }
 
     public function double(Image $piece): Image

@@ -27,7 +27,7 @@ final class WaysTest extends TestCase
         yield 'a little over twice is left to a kernel' => [Way::Faithful, 1000, 2180, 1, 'Doubled once by the faithful network, then ×1.09 by a bicubic kernel.'];
         yield 'more is made and reduced' => [Way::Faithful, 1000, 2300, 2, 'Doubled twice by the faithful network, then reduced to ×2.30.'];
         yield 'four times' => [Way::Drawn, 1000, 4000, 2, 'Doubled twice by the drawn network.'];
-        yield 'the extreme' => [Way::Mending, 1000, 16000, 4, 'Doubled 4 times by the mending network.'];
+        yield 'the extreme' => [Way::Mending, 1000, 16000, 4, 'Doubled once by the mending network and 3 times by the faithful one.'];
         yield 'hardly anything' => [Way::Faithful, 1000, 1090, 0, 'Enlarged ×1.09 by a bicubic kernel.'];
         yield 'a kernel' => [Way::Mitchell, 1000, 3000, 0, 'Enlarged ×3.00 by Mitchell.'];
         yield 'less' => [Way::Faithful, 1000, 900, 0, 'Reduced to the exact size.'];
