@@ -29,6 +29,8 @@ class Damage:
         self.noise_share = settings.get('noise_share', 0)
         self.noise = settings.get('noise', [0, 0])
         self.blur_share = settings.get('blur_share', 0)
+        self.grain_share = settings.get('grain_share', 0)
+        self.grain = settings.get('grain', [0, 0])
 
     def of(self, picture, chance):
         """An array [n, n, 3] of bytes for a PIL picture that is at least SIDE on each side."""
@@ -51,6 +53,15 @@ class Damage:
 
     def quality(self, chance):
         return int(chance.integers(self.jpeg_quality[0], self.jpeg_quality[1] + 1))
+
+    def grained(self, picture, chance):
+        """A photograph's own grain, which is no damage: it is in what should come out, too."""
+        if chance.random() >= self.grain_share:
+            return picture
+        pixels = np.asarray(picture)
+        strength = chance.uniform(*self.grain)
+        grain = chance.normal(0, strength, pixels.shape[:2] + (1,)) * .8 + chance.normal(0, strength, pixels.shape) * .6
+        return Image.fromarray(np.clip(pixels + grain, 0, 255).round().astype(np.uint8))
 
     def noised(self, pixels, chance):
         strength = chance.uniform(*self.noise)

@@ -60,8 +60,8 @@ def main(weights, target):
             continue
         made[name] = networks.of(one, padded=False)
         made[name].load_state_dict(torch.load(path))
-        if name.endswith('-first'):
-            continue
+        if '-' in name:
+            continue  # what another begins from
         write(Way(made[name]), os.path.join(target, name + '.onnx'), ['samples', 'most'], store)
         if name != 'quick':
             write(Best(made[name]), os.path.join(target, name + '-best.onnx'), ['samples', 'most'], store)

@@ -1,6 +1,6 @@
 """Cuts sharp patches to train on: photos.npy and drawings.npy, uint8 [n, SIDE, SIDE, 3].
 
-Usage: patches.py FOLDER
+Usage: patches.py FOLDER [SIDE]
 """
 import os
 import random
@@ -11,7 +11,7 @@ from PIL import Image
 
 import sources
 
-SIDE = 112  # 2 x (48 px of input + 8 px to cut a JPEG grid at any place)
+SIDE = int(sys.argv[2]) if len(sys.argv) > 2 else 112  # 2 x (48 px of input + 8 px to cut a JPEG grid at any place)
 SEED = 20261125
 
 

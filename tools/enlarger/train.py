@@ -63,8 +63,11 @@ class Pictures:
             sharp = sharp[..., chance.permutation(3)]
         if chance.random() < .12:
             sharp = 255 - sharp
-        sharp = np.ascontiguousarray(sharp)
-        small = smaller(Image.fromarray(sharp), 4 if again else 2, chance)
+        sharp = Image.fromarray(np.ascontiguousarray(sharp))
+        if which == 0:
+            sharp = self.damage.grained(sharp, chance)
+        small = smaller(sharp, 4 if again else 2, chance)
+        sharp = np.asarray(sharp)
         given = self.damage.of(small, chance)
         if again:
             return given, sharp
