@@ -1,3 +1,5 @@
+import { pointOn } from './strokes.js';
+
 const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 const STEP = 1.4;
 // A small copy is shown as far as this; below, in picture px across, the picture's own pixels are asked for.
@@ -22,8 +24,7 @@ export class Closer {
     this.middle = [width / 2, height / 2];
     svg.addEventListener('wheel', (event) => {
       event.preventDefault();
-      const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM().inverse());
-      this.come(event.deltaY < 0 ? STEP : 1 / STEP, [at.x, at.y]);
+      this.come(event.deltaY < 0 ? STEP : 1 / STEP, pointOn(svg, event));
     }, { passive: false });
   }
 

@@ -40,7 +40,7 @@ class Damage:
             picture = picture.resize((max(8, int(side * less)),) * 2, Image.BICUBIC).resize((side, side), Image.BICUBIC)
         noisy = chance.random() < self.noise_share
         if noisy:
-            picture = Image.fromarray(self.noised(np.asarray(picture), chance))
+            picture = Image.fromarray(self.noised(np.asarray(picture), chance, self.noise, .7, .7))
         if chance.random() < self.jpeg_share:
             if chance.random() < self.twice_share:
                 # Saved before, on another grid.
@@ -56,14 +56,14 @@ class Damage:
 
     def grained(self, picture, chance):
         """A photograph's own grain, which is no damage: it is in what should come out, too."""
-        if chance.random() >= self.grain_share:
+        # Without a share no chance is used up: other networks' seeds give what they gave.
+        if not self.grain_share or chance.random() >= self.grain_share:
             return picture
-        pixels = np.asarray(picture)
-        strength = chance.uniform(*self.grain)
-        grain = chance.normal(0, strength, pixels.shape[:2] + (1,)) * .8 + chance.normal(0, strength, pixels.shape) * .6
-        return Image.fromarray(np.clip(pixels + grain, 0, 255).round().astype(np.uint8))
+        return Image.fromarray(self.noised(np.asarray(picture), chance, self.grain, .8, .6))
 
-    def noised(self, pixels, chance):
-        strength = chance.uniform(*self.noise)
-        grain = chance.normal(0, strength, pixels.shape[:2] + (1,)) * .7 + chance.normal(0, strength, pixels.shape) * .7
+    @staticmethod
+    def noised(pixels, chance, strengths, grey, coloured):
+        """Normal noise of a strength in levels, so much of it the same in all channels and so much in each apart."""
+        strength = chance.uniform(*strengths)
+        grain = chance.normal(0, strength, pixels.shape[:2] + (1,)) * grey + chance.normal(0, strength, pixels.shape) * coloured
         return np.clip(pixels + grain, 0, 255).round().astype(np.uint8)

@@ -54,14 +54,14 @@ def main(weights, target):
         settings = json.load(file)['networks']
     made, store = {}, Weights(target)
     for name, one in settings.items():
+        if '-' in name:
+            continue  # what another begins from
         path = os.path.join(weights, name + '.pt')
         if not os.path.exists(path):
             print('no ' + name + ' yet')
             continue
         made[name] = networks.of(one, padded=False)
         made[name].load_state_dict(torch.load(path))
-        if '-' in name:
-            continue  # what another begins from
         write(Way(made[name]), os.path.join(target, name + '.onnx'), ['samples', 'most'], store)
         if name != 'quick':
             write(Best(made[name]), os.path.join(target, name + '-best.onnx'), ['samples', 'most'], store)

@@ -14,8 +14,6 @@ final readonly class DoublingPace
     private const BEFORE = 1.4;
     private const BEFORE_QUICK = 5.0;
     private const BEFORE_BEST = 0.18;
-    private const BEFORE_MENDING = 0.6;
-    private const BEFORE_MENDING_BEST = 0.08;
 
     private string $path;
 
@@ -31,8 +29,6 @@ final readonly class DoublingPace
 
         return $megapixels > 0 && $seconds > 0 ? $megapixels / $seconds : match (true) {
             str_starts_with($doubler, 'quick') => self::BEFORE_QUICK,
-            str_starts_with($doubler, 'mending-best') => self::BEFORE_MENDING_BEST,
-            str_starts_with($doubler, 'mending') => self::BEFORE_MENDING,
             str_contains($doubler, '-best') => self::BEFORE_BEST,
             default => self::BEFORE,
         };

@@ -45,7 +45,8 @@ final readonly class Doublings
      */
     public function doubled(Image $source, string $name, Doubler $doubler, int $times, PixelWindow $part, ?\Closure $tell = null): Image
     {
-        $needed = $this->needed($source->size(), $doubler, $times, $part);
+        $passes = self::passes($doubler, $times);
+        $needed = self::needed($source->size(), $passes, $part);
         $left = array_sum(array_map(static fn (array $piece): float => $piece[1], $this->waiting($source->size(), $name, $doubler, $times, $part)));
         $made = 0.0;
         $count = static function (float $megapixels) use (&$made, $left, $tell): void {
@@ -53,7 +54,7 @@ final readonly class Doublings
             $tell?->__invoke(min(1.0, $made / max(1e-9, $left)));
         };
         $image = $source;
-        foreach (self::passes($doubler, $times) as $pass => $one) {
+        foreach ($passes as $pass => $one) {
             [$before, $began] = [$made, microtime(true)];
             $image = $this->once($image, $this->path($name, $doubler, $pass), $one, $needed[$pass], $count);
             if ($made > $before) {
@@ -74,7 +75,7 @@ final readonly class Doublings
     {
         $waiting = [];
         $passes = self::passes($doubler, $times);
-        foreach ($this->needed($source, $doubler, $times, $part) as $pass => $window) {
+        foreach (self::needed($source, $passes, $part) as $pass => $window) {
             $path = $this->folder.'/'.$name.'/'.$doubler->name().'-x'. 2 ** $pass;
             $tiles = new Tiles($source->times(2 ** ($pass - 1)), self::PIECE);
             $done = TileBook::doneIn($path.'.book');
@@ -91,13 +92,15 @@ final readonly class Doublings
     /**
      * What each doubling is wanted of: of its source, by its number.
      *
+     * @param array<int, Doubler> $passes
+     *
      * @return array<int, PixelWindow>
      */
-    private function needed(PixelSize $source, Doubler $doubler, int $times, PixelWindow $part): array
+    private static function needed(PixelSize $source, array $passes, PixelWindow $part): array
     {
+        $times = \count($passes);
         // Each needs of the one before it what is wanted and the margin round that; pieces are made whole.
         $needed = [$times => $part->times(2 ** ($times - 1))];
-        $passes = self::passes($doubler, $times);
         for ($pass = $times - 1; $pass >= 1; --$pass) {
             $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), self::PIECE + $passes[$pass + 1]->margin() + self::BENEATH);
             [$left, $top] = [intdiv($above->x, 2), intdiv($above->y, 2)];

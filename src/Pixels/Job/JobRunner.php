@@ -158,16 +158,18 @@ final readonly class JobRunner
     }
 
     /** A print as a screen shows it, on white where it is transparent. */
-    private static function keepSmall(string $file, string $target): void
+    private function keepSmall(string $print, string $target): void
     {
-        $small = Image::thumbnailOf($file, self::SMALL)->colourspace(Interpretation::Srgb);
-        self::keep(($small->hasAlpha() ? $small->flatten([255.0, 255.0, 255.0]) : $small)->without('exif-data', 'xmp-data', 'icc-profile-data'), 'jpeg', $target, ['Q' => 82]);
+        $this->printFiles->inPicture($print, static function (string $file) use ($target): void {
+            $small = Image::thumbnailOf($file, self::SMALL)->colourspace(Interpretation::Srgb);
+            self::keep(($small->hasAlpha() ? $small->flatten([255.0, 255.0, 255.0]) : $small)->without('exif-data', 'xmp-data', 'icc-profile-data'), 'jpeg', $target, ['Q' => 82]);
+        });
     }
 
     /** @return array<string, mixed> */
     private function small(Record $job): array
     {
-        $this->printFiles->inPicture($job->string('file'), static fn (string $file) => self::keepSmall($file, $job->string('target')));
+        $this->keepSmall($job->string('file'), $job->string('target'));
 
         return [];
     }
@@ -214,7 +216,7 @@ final readonly class JobRunner
         $found = $this->printFiles->read($job->string('target'));
         $proof = $job->optionalString('proof');
         if (null !== $proof) {
-            $this->printFiles->inPicture($job->string('target'), static fn (string $file) => self::keepSmall($file, $proof));
+            $this->keepSmall($job->string('target'), $proof);
         }
         // A file of the wrong size is told by that; its picture could not be laid beside the plan.
         if (!$found->size->equals($recipe->size())) {

@@ -55,11 +55,9 @@ final class PixelProcess
         return $this->answer;
     }
 
-    /** Which share of the enlarging is done, as it told last. */
+    /** Which share of the enlarging is done, as it told until one asked for its answer last. */
     public function enlarged(): float
     {
-        $this->answer();
-
         return $this->enlarged;
     }
 
