@@ -47,9 +47,10 @@ final class DoublingsTest extends PixelTestCase
     public function test_a_part_has_the_very_pixels_of_the_whole(WayChoice $how): void
     {
         // Wider than a piece, so that there are seams to be seen.
-        $picture = $this->picture(new PixelSize(301, 271))->held();
+        $side = (new LearnedDoubler($how))->piece();
+        $picture = $this->picture(new PixelSize($side + 45, $side + 15))->held();
         $whole = $this->doublings('whole')->doubled($picture, 'p', new LearnedDoubler($how), 1, PixelWindow::whole($picture->size()));
-        foreach ([new PixelWindow(240, 230, 40, 40), new PixelWindow(0, 0, 10, 10), new PixelWindow(270, 0, 30, 270), new PixelWindow($picture->size()->width - 30, 200, 30, 60)] as $i => $part) {
+        foreach ([new PixelWindow($side - 16, $side - 26, 40, 40), new PixelWindow(0, 0, 10, 10), new PixelWindow($side + 14, 0, 30, $side + 14), new PixelWindow($side + 15, $side - 56, 30, 60)] as $i => $part) {
             $made = $this->doublings('part'.$i)->doubled($picture, 'p', new LearnedDoubler($how), 1, $part);
             self::assertSame($whole->crop($part->times(2))->bytes(), $made->crop($part->times(2))->bytes());
         }
@@ -122,6 +123,11 @@ final class DoublingsTest extends PixelTestCase
                 return 'counted';
             }
 
+            public function piece(): int
+            {
+                return 256;
+            }
+
             public function margin(): int
             {
                 return $this->doubler->margin();
@@ -150,13 +156,18 @@ final class DoublingsTest extends PixelTestCase
         // A worker that is no more, its piece half written.
         $gone = new Process(['true']);
         $gone->run();
-        file_put_contents($this->folder.'/w/p/counted-x2.book', pack('V4', 0xFFFFFFFF, 0, 4_000_000, 7));
-        $file = fopen($this->folder.'/w/p/counted-x2.pixels', 'r+');
+        file_put_contents($this->folder.'/w/p/counted-x2.made', pack('V4', 0xFFFFFFFF, 0, 4_000_000, 7));
+        $file = fopen($this->folder.'/w/p/counted-x2.pieces', 'r+');
         self::assertNotFalse($file);
-        fseek($file, 512 * 3);
+        fseek($file, 512 * 512 * 3);
         fwrite($file, str_repeat('x', 60));
         self::assertSame($bytes, $this->doublings('w')->doubled($picture, 'p', $counting, 1, $all)->bytes());
         self::assertSame(3, $counting->pieces);
+
+        // The pieces are gone, the notes say that they are there.
+        unlink($this->folder.'/w/p/counted-x2.pieces');
+        self::assertSame($bytes, $this->doublings('w')->doubled($picture, 'p', $counting, 1, $all)->bytes());
+        self::assertSame(5, $counting->pieces);
     }
 
     public function test_two_workers_share_the_pieces_and_never_make_the_same(): void
@@ -253,6 +264,11 @@ final class DoublingsTest extends PixelTestCase
             public function name(): string
             {
                 return 'shifting';
+            }
+
+            public function piece(): int
+            {
+                return 256;
             }
 
             public function margin(): int

@@ -13,8 +13,8 @@ final class WorkFolderTest extends PixelTestCase
         $now = 2_000_000_000;
         foreach (['old' => 15, 'week' => 7, 'day' => 1, 'fresh' => 0] as $name => $days) {
             mkdir($this->folder.'/'.$name);
-            file_put_contents($this->folder.'/'.$name.'/faithful-1-x2.pixels', str_repeat('x', 100_000));
-            touch($this->folder.'/'.$name.'/faithful-1-x2.pixels', $now - 86400 * $days);
+            file_put_contents($this->folder.'/'.$name.'/faithful-1-x2.pieces', str_repeat('x', 100_000));
+            touch($this->folder.'/'.$name.'/faithful-1-x2.pieces', $now - 86400 * $days);
         }
         file_put_contents($this->folder.'/pace.json', '{}');
         (new WorkFolder($this->folder))->tidy(now: $now);

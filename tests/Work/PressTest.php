@@ -222,7 +222,7 @@ final class PressTest extends ShopTestCase
         $this->work(['answers']);
         $worker = new Process([\PHP_BINARY, 'bin/console', 'messenger:consume', 'press', '--sleep=0.02', '--keepalive=1', '--quiet'], \dirname(__DIR__, 2), ['SNUGFIT_DATA' => $this->data, 'APP_ENV' => 'test']);
         $worker->start();
-        $this->waitFor(fn (): bool => [] !== glob($this->data.'/enlarged/*/*.pixels'));
+        $this->waitFor(fn (): bool => [] !== glob($this->data.'/enlarged/*/*.pieces'));
 
         return $worker;
     }

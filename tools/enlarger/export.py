@@ -12,7 +12,7 @@ import torch
 from onnx.external_data_helper import set_external_data
 
 import network as networks
-from network import Best, Blend, Way
+from network import Best, Blend, Difference, Way
 
 
 class Weights:
@@ -40,13 +40,20 @@ class Weights:
         onnx.save(graph, path)
 
 
-def write(module, path, inputs, weights):
-    """Height and width stay open; opset 13."""
-    examples = {'samples': torch.randint(0, 255, (1, 64, 80, 3), dtype=torch.int32), 'most': torch.tensor([255.]), 'share': torch.tensor([.5])}
-    torch.onnx.export(module.eval(), tuple(examples[name] for name in inputs), path, opset_version=13, input_names=inputs, output_names=['made'],
-                      dynamic_axes={'samples': {1: 'h', 2: 'w'}, 'made': {1: 'oh', 2: 'ow'}}, do_constant_folding=True)
-    weights.take(path)
-    print('%s %d bytes' % (os.path.basename(path), os.path.getsize(path)))
+def export(module, path, inputs, output, open_sides):
+    torch.onnx.export(module.eval(), tuple(inputs.values()), path, opset_version=13, input_names=list(inputs), output_names=[output],
+                      dynamic_axes=open_sides, do_constant_folding=True)
+
+
+def write(module, target, name, weights, *more):
+    """A graph for samples of bytes and one, NAME-deep, for deeper ones. Height and width stay open."""
+    for kind, depth in (('', torch.uint8), ('-deep', torch.int32)):
+        path = os.path.join(target, name + kind + '.onnx')
+        inputs = {'samples': torch.randint(0, 255, (1, 64, 80, 3), dtype=depth), 'most': torch.tensor([255.])}
+        inputs.update({one: torch.tensor([.5]) for one in more})
+        export(module, path, inputs, 'made', {'samples': {1: 'h', 2: 'w'}, 'made': {1: 'oh', 2: 'ow'}})
+        weights.take(path)
+        print('%s %d bytes' % (os.path.basename(path), os.path.getsize(path)))
 
 
 def main(weights, target):
@@ -62,11 +69,13 @@ def main(weights, target):
             continue
         made[name] = networks.of(one, padded=False)
         made[name].load_state_dict(torch.load(path))
-        write(Way(made[name]), os.path.join(target, name + '.onnx'), ['samples', 'most'], store)
+        write(Way(made[name]), target, name, store)
         if name != 'quick':
-            write(Best(made[name]), os.path.join(target, name + '-best.onnx'), ['samples', 'most'], store)
+            write(Best(made[name]), target, name + '-best', store)
     if 'mending' in made:
-        write(Blend(made['faithful'], made['mending']), os.path.join(target, 'mending-blend.onnx'), ['samples', 'most', 'share'], store)
+        write(Blend(made['faithful'], made['mending']), target, 'mending-blend', store, 'share')
+    bytes_of = {'samples': torch.zeros((4, 8, 5, 24), dtype=torch.uint8), 'made': torch.zeros((4, 16, 5, 48), dtype=torch.uint8)}
+    export(Difference(), os.path.join(target, 'difference.onnx'), bytes_of, 'most', {name: {0: 'h', 2: 'w'} for name in bytes_of})
 
 
 if __name__ == '__main__':

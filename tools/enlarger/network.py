@@ -112,11 +112,17 @@ def of(settings, padded=True):
     return kind(settings['features'], settings['layers'], padded)
 
 
-class Way(nn.Module):
-    """What is exported. Samples in, int32 [1, h + 2r, w + 2r, 3], of which r pixels of margin are used up, and their most,
-    float [1]; samples out, int32 [1, 2h, 2w, 3]. Layout, scale, clamp and rounding are inside, so that bytes go in and come out.
+class Exported(nn.Module):
+    """Samples in, uint8 or int32 [1, h + 2r, w + 2r, 3], of which r pixels of margin are used up, and their most, float [1];
+    samples out, of the same type, [1, 2h, 2w, 3]. Layout, scale, clamp and rounding are inside.
     """
 
+    def forward(self, samples, most, *more):
+        x = samples.permute(0, 3, 1, 2).to(torch.float32) / most
+        return torch.round(torch.clamp(self.made(x, *more), 0, 1) * most).to(samples.dtype).permute(0, 2, 3, 1)
+
+
+class Way(Exported):
     def __init__(self, network):
         super().__init__()
         self.network, self.margin = network, network.reach
@@ -124,10 +130,6 @@ class Way(nn.Module):
     def made(self, x):
         cut = 2 * self.margin
         return self.network(x)[:, :, cut:-cut, cut:-cut]
-
-    def forward(self, samples, most):
-        x = samples.permute(0, 3, 1, 2).to(torch.float32) / most
-        return torch.round(torch.clamp(self.made(x), 0, 1) * most).to(torch.int32).permute(0, 2, 3, 1)
 
 
 class Best(Way):
@@ -144,18 +146,31 @@ class Best(Way):
         return total / 8
 
 
-class Blend(nn.Module):
+class Blend(Exported):
     """Between two networks, of which the second sees farther: share 0 is the first, 1 the second."""
 
     def __init__(self, first, second):
         super().__init__()
         self.first, self.second = Way(first), Way(second)
 
-    def forward(self, samples, most, share):
-        x = samples.permute(0, 3, 1, 2).to(torch.float32) / most
+    def made(self, x, share):
         cut = self.second.margin - self.first.margin
-        y = self.first.made(x[:, :, cut:-cut, cut:-cut]) * (1 - share) + self.second.made(x) * share
-        return torch.round(torch.clamp(y, 0, 1) * most).to(torch.int32).permute(0, 2, 3, 1)
+        return self.first.made(x[:, :, cut:-cut, cut:-cut]) * (1 - share) + self.second.made(x) * share
+
+
+class Difference(nn.Module):
+    """How far the means of squares of a picture of bytes and of what was made of it are apart at most, in levels: float [1].
+    In the pictures' own memory, whose shape here says where the squares are: [rows, 8, columns, 8 * 3] and [rows, 16, columns, 16 * 3].
+    """
+    SQUARE = 8
+
+    def forward(self, samples, made):
+        return torch.max(torch.abs(self.means(samples, self.SQUARE) - self.means(made, 2 * self.SQUARE))).reshape(1)
+
+    @staticmethod
+    def means(x, side):
+        # Rows first, then across by one product: much quicker than a mean over steps of three.
+        return torch.matmul(x.to(torch.float32).mean(1), torch.eye(3).repeat(side, 1) / side)
 
 
 def turned(x, turns):

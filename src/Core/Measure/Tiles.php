@@ -7,10 +7,10 @@ namespace Snugfit\Core\Measure;
 /** A picture divided into squares of one size from its left upper corner, row by row; those at the far edges are smaller. */
 final readonly class Tiles
 {
-    private int $across;
-    private int $down;
+    public int $across;
+    public int $down;
 
-    public function __construct(private PixelSize $picture, private int $side)
+    public function __construct(public PixelSize $picture, public int $side)
     {
         $this->across = intdiv($picture->width + $side - 1, $side);
         $this->down = intdiv($picture->height + $side - 1, $side);

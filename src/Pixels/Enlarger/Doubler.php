@@ -12,13 +12,17 @@ interface Doubler
     /** Names the pixels that it makes: the same name and picture, the same pixels. Fit for a file's name. */
     public function name(): string;
 
+    /** Side of the pieces that it takes, in pixels; even, as networks want it. */
+    public function piece(): int;
+
     /** So many pixels round a piece have a say in it. */
     public function margin(): int;
 
     /**
      * @param Image $piece red, green, blue in encoded sRGB values, 8 or 16 bits, with the margin on every side
      *
-     * @return Image the piece without its margin, twice as large, in the same format
+     * @return Image the piece without its margin, twice as large, in the same format; to be used up before the next is made,
+     *               which may take its place in memory
      */
     public function double(Image $piece): Image;
 

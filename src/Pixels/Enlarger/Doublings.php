@@ -19,9 +19,6 @@ use Snugfit\Pixels\Vips\Image;
  */
 final readonly class Doublings
 {
-    /** Side of a piece in pixels of the source, even as networks want it (measured: smaller ones are slower, larger ones take more memory). */
-    private const PIECE = 256;
-
     /** Pixels round a piece that colouring beneath transparency looks at. */
     private const BENEATH = 16;
 
@@ -77,8 +74,8 @@ final readonly class Doublings
         $passes = self::passes($doubler, $times);
         foreach (self::needed($source, $passes, $part) as $pass => $window) {
             $path = $this->folder.'/'.$name.'/'.$doubler->name().'-x'. 2 ** $pass;
-            $tiles = new Tiles($source->times(2 ** ($pass - 1)), self::PIECE);
-            $done = TileBook::doneIn($path.'.book');
+            $tiles = new Tiles($source->times(2 ** ($pass - 1)), $passes[$pass]->piece());
+            $done = TileBook::doneIn($path.'.made');
             foreach ($tiles->touching($window) as $tile) {
                 if (!isset($done[$tile])) {
                     $waiting[] = [$path.':'.$tile, $tiles->window($tile)->size()->times(2)->megapixels(), $passes[$pass]->name()];
@@ -102,7 +99,7 @@ final readonly class Doublings
         // Each needs of the one before it what is wanted and the margin round that; pieces are made whole.
         $needed = [$times => $part->times(2 ** ($times - 1))];
         for ($pass = $times - 1; $pass >= 1; --$pass) {
-            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), self::PIECE + $passes[$pass + 1]->margin() + self::BENEATH);
+            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), $passes[$pass + 1]->piece() + $passes[$pass + 1]->margin() + self::BENEATH);
             [$left, $top] = [intdiv($above->x, 2), intdiv($above->y, 2)];
             $needed[$pass] = new PixelWindow($left, $top, intdiv($above->x + $above->width + 1, 2) - $left, intdiv($above->y + $above->height + 1, 2) - $top);
         }
@@ -126,15 +123,14 @@ final readonly class Doublings
     /** @param \Closure(float): void $count hears of each piece's megapixels */
     private function once(Image $source, string $path, Doubler $doubler, PixelWindow $part, \Closure $count): Image
     {
-        $tiles = new Tiles($source->size(), self::PIECE);
+        $tiles = new Tiles($source->size(), $doubler->piece());
         $wanted = $tiles->touching($part);
-        $book = new TileBook($path.'.book', $tiles->count());
-        $file = fopen($path.'.pixels', 'c+') ?: throw UnwritablePrintFile::because('the enlarged picture cannot be kept');
-        $size = $source->size()->times(2);
-        $bytes = $source->bands() * $source->format()->bytes();
-        if ((fstat($file)['size'] ?? 0) < $size->pixels() * $bytes) {
-            ftruncate($file, max(0, $size->pixels() * $bytes));
+        if (!is_file($path.'.pieces')) {
+            // Whoever removed the pieces may have left the notes of them.
+            @unlink($path.'.made');
         }
+        $book = new TileBook($path.'.made', $tiles->count());
+        $file = new PieceFile($path.'.pieces', new Tiles($source->size()->times(2), 2 * $doubler->piece()), $source->bands(), $source->format());
         $margin = $doubler->margin();
         // Colour and alpha are doubled apart; the colour goes on where it is not seen.
         $whole = $source->hasAlpha() ? Alpha::colouredBeneath($source) : $source;
@@ -147,14 +143,13 @@ final readonly class Doublings
             }
             $place = $tiles->window($tile);
             $piece = $wide->crop(new PixelWindow($place->x, $place->y, $place->width + 2 * $margin, $place->height + 2 * $margin))->held();
-            $this->write($file, $this->piece($piece, $doubler), $place->times(2), $size->width, $bytes);
+            $file->write($tile, $this->piece($piece, $doubler));
             $book->done($tile);
             $count($place->size()->times(2)->megapixels());
         }
-        fclose($file);
-        touch($path.'.book');
+        touch($path.'.made');
 
-        return Image::raw($path.'.pixels', $size, $source->bands(), $source->format(), $source->interpretation());
+        return $file->picture($source->interpretation());
     }
 
     private function piece(Image $piece, Doubler $doubler): Image
@@ -165,25 +160,12 @@ final readonly class Doublings
         $meaning = $piece->interpretation();
         $colour = $piece->extractBands(0, 3)->meaning($meaning)->held();
         $alpha = $piece->extractBands(3, 1);
-        $made = ResultGuard::checked($colour, $doubler->double($colour), $doubler->margin());
+        $margin = $doubler->margin();
         $cover = $alpha->smallest() >= Alpha::most($piece)
-            ? $alpha->crop(new PixelWindow($doubler->margin(), $doubler->margin(), intdiv($made->size()->width, 2), intdiv($made->size()->height, 2)))->repeatPixels(2)
-            : $doubler->double($alpha->join($alpha)->join($alpha)->meaning($meaning)->held())->extractBands(0, 1);
+            ? $alpha->crop(new PixelWindow($margin, $margin, $piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin))->repeatPixels(2)
+            : $doubler->double($alpha->join($alpha)->join($alpha)->meaning($meaning)->held())->extractBands(0, 1)->held();
 
-        return $made->join($cover)->meaning($meaning);
-    }
-
-    /** @param resource $file */
-    private function write($file, Image $made, PixelWindow $place, int $across, int $bytes): void
-    {
-        $row = $place->width * $bytes;
-        foreach (str_split($made->bytes(), max(1, $row)) as $y => $line) {
-            fseek($file, (($place->y + $y) * $across + $place->x) * $bytes);
-            if (fwrite($file, $line) !== $row) {
-                throw UnwritablePrintFile::because('there is no room for the enlarged picture');
-            }
-        }
-        fflush($file);
+        return ResultGuard::checked($colour, $doubler->double($colour), $margin)->join($cover)->meaning($meaning);
     }
 
     private function path(string $name, Doubler $doubler, int $pass): string

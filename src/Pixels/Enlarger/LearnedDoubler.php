@@ -9,6 +9,7 @@ use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Effort;
 use Snugfit\Core\Recipe\Way;
 use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Pixels\Onnx\Element;
 use Snugfit\Pixels\Onnx\Network;
 use Snugfit\Pixels\PrintColour;
 use Snugfit\Pixels\Vips\BandFormat;
@@ -18,7 +19,9 @@ use Snugfit\Pixels\Vips\Image;
 /** Doubles by one of the project's own networks. */
 final class LearnedDoubler implements Doubler
 {
-    private const FOLDER = __DIR__.'/../../../networks';
+    /** Sides of pieces (measured: smaller ones are slower, larger ones take more memory, of which quick needs little). */
+    private const PIECE = 256;
+    private const PIECE_QUICK = 512;
 
     /** Pixels that one pixel of the result depends on, to each side: a network's layers and two more, twice that for mending's. */
     private const MARGIN = 8;
@@ -42,6 +45,11 @@ final class LearnedDoubler implements Doubler
         return $this->graph().$blend.'-'.Way::NETWORKS;
     }
 
+    public function piece(): int
+    {
+        return Effort::Quick === $this->how->effort ? self::PIECE_QUICK : self::PIECE;
+    }
+
     public function margin(): int
     {
         return match (true) {
@@ -59,9 +67,11 @@ final class LearnedDoubler implements Doubler
         $square = $this->isMending() ? self::SQUARE_MENDING : 1;
         $full = new PixelSize($square * (int) ceil($size->width / $square), $square * (int) ceil($size->height / $square));
         $wide = $full->equals($size) ? $piece : $piece->embed(0, 0, new PixelSize($full->width + 2 * $network->margin, $full->height + 2 * $network->margin), Extend::Copy);
-        $made = Image::copiedFrom($network->run($wide->cast(BandFormat::SignedInt)->bytes(), $full), $full->times(2), 3, BandFormat::SignedInt, $piece->interpretation(), $piece->format());
+        $form = 8 === $bits ? BandFormat::Byte : BandFormat::SignedInt;
+        $given = $wide->cast($form);
+        $made = Image::over($network->run($given->samples(), $full), $full->times(2), 3, $form, $piece->interpretation())->cast($piece->format());
 
-        return $full->equals($size) ? $made : $made->crop(PixelWindow::whole($size->times(2)))->held();
+        return $full->equals($size) ? $made : $made->crop(PixelWindow::whole($size->times(2)));
     }
 
     /** What is mended once is clean: a second mending would only take detail away (measured). */
@@ -78,9 +88,9 @@ final class LearnedDoubler implements Doubler
 
     private function open(int $bits): Network
     {
-        $most = 8 === $bits ? 255.0 : 65535.0;
+        [$most, $graph, $element] = 8 === $bits ? [255.0, $this->graph(), Element::Byte] : [65535.0, $this->graph().'-deep', Element::Int];
 
-        return new Network(self::FOLDER.'/'.$this->graph().'.onnx', $this->margin(), $this->isBlend() ? [$most, $this->how->strength / 100] : [$most], $this->threads);
+        return new Network($graph, $element, $this->margin(), $this->isBlend() ? [$most, $this->how->strength / 100] : [$most], $this->threads);
     }
 
     private function graph(): string

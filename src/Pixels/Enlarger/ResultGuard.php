@@ -6,31 +6,46 @@ namespace Snugfit\Pixels\Enlarger;
 
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Pixels\Onnx\Difference;
+use Snugfit\Pixels\Onnx\OnnxFailed;
 use Snugfit\Pixels\PrintColour;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
-use Snugfit\Pixels\Vips\Kernel;
 
 /** Refuses a doubled piece that, reduced again, is another picture than its source: a shifted colour, a broken piece. */
 final class ResultGuard
 {
-    /** Source pixels whose mean is compared. */
-    private const BLOCK = 8;
-
     /** Levels of 255 by which a block's mean may differ (measured: at most 3 by any network on photographs, textures, a page and noise). */
     private const MOST = 12.0;
 
-    /** @throws BrokenEnlargement */
+    private static ?Difference $difference = null;
+
+    /** @throws BrokenEnlargement|OnnxFailed */
     public static function checked(Image $piece, Image $made, int $margin): Image
     {
         $size = new PixelSize($piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin);
-        $blocks = new PixelSize(max(1, intdiv($size->width, self::BLOCK)), max(1, intdiv($size->height, self::BLOCK)));
-        $source = $piece->crop(new PixelWindow($margin, $margin, $size->width, $size->height));
-        [$source, $again] = 0 === $size->width % self::BLOCK && 0 === $size->height % self::BLOCK
-            ? [$source->means(self::BLOCK), $made->means(2 * self::BLOCK)]
-            : [$source->resizeDirectly($blocks, Kernel::Linear), $made->resizeDirectly($blocks, Kernel::Linear)];
-        $levels = (8 === PrintColour::bitsOf($piece) ? 1 : 257);
-        $off = $source->farthestFrom($again) / $levels;
+        $whole = new PixelSize(self::up($size->width), self::up($size->height));
+        $source = self::prepared($piece->crop(new PixelWindow($margin, $margin, $size->width, $size->height)), $whole);
+        $doubled = self::prepared($made, $whole->times(2));
+        self::$difference ??= new Difference();
+        $off = self::$difference->between($source->samples(), $doubled->samples(), $whole);
 
-        return $off > self::MOST ? throw BrokenEnlargement::differs($off) : $made;
+        // Written so that what is no number is refused, too.
+        return $off <= self::MOST ? $made : throw BrokenEnlargement::differs($off);
+    }
+
+    /** To whole blocks. */
+    private static function up(int $side): int
+    {
+        return Difference::BLOCK * (int) ceil($side / Difference::BLOCK);
+    }
+
+    /** In bytes, mirrored at its edges to a size: both pictures' pixels go on in the same way. */
+    private static function prepared(Image $image, PixelSize $whole): Image
+    {
+        $bytes = 8 === PrintColour::bitsOf($image) ? $image : $image->rescaleTo(BandFormat::Byte);
+
+        return $image->size()->equals($whole) ? $bytes : $bytes->embed(0, 0, $whole, Extend::Mirror);
     }
 }

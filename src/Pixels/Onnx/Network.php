@@ -12,115 +12,57 @@ use Snugfit\Core\Measure\PixelSize;
  */
 final class Network
 {
-    private const INT32 = 6;
-    private const FLOAT = 1;
-    private const ALL_OPTIMISATIONS = 99;
     private const CHANNELS = 3;
 
-    private readonly Onnx $onnx;
-    private readonly \FFI\CData $session;
+    private readonly Graph $graph;
 
-    /** @var list<\FFI\CData> never read by PHP, only kept from being freed */
-    private array $kept = [];
-
-    /** @var array<string, array{\FFI\CData, \FFI\CData, \FFI\CData, \FFI\CData}> buffers and tensors for pieces of one size: in, out */
-    private array $pieces = [];
-
-    private readonly \FFI\CData $inputNames;
-    private readonly \FFI\CData $outputNames;
-
-    /** @var list<\FFI\CData> tensors of what is the same for every piece */
+    /** @var list<Tensor> of what is the same for every piece */
     private readonly array $constants;
 
+    /** @var array<string, array{Tensor, Tensor}> for pieces of one size: in, out */
+    private array $pieces = [];
+
     /**
-     * @param int  $margin pixels of input that are used up on each side
-     * @param list<float> $constants the graph's further inputs: what the highest sample is, and for a blend the second network's share
+     * @param string                $name      of its graph
+     * @param Element               $element   how a sample is stored
+     * @param int                   $margin    pixels of input that are used up on each side
+     * @param non-empty-list<float> $constants the graph's further inputs: what the highest sample is, and for a blend the second network's share
      *
      * @throws OnnxFailed
      */
-    public function __construct(string $path, public readonly int $margin, array $constants, int $threads = 1)
+    public function __construct(string $name, private readonly Element $element, public readonly int $margin, array $constants, int $threads = 1)
     {
-        $this->onnx = Onnx::library();
-        $options = $this->onnx->made('options');
-        $this->onnx->call('optimise', $options, self::ALL_OPTIMISATIONS);
-        $this->onnx->call('threads', $options, $threads);
-        $this->onnx->call('branches', $options, 1);
-        $this->session = $this->onnx->made('session', $this->onnx->environment, $path, $options);
-        $this->onnx->release('freeOptions', $options);
-        $this->inputNames = $this->names(...\array_slice(['samples', 'most', 'share'], 0, 1 + \count($constants)));
-        $this->outputNames = $this->names('made');
-        $this->constants = array_map(function (float $value): \FFI\CData {
-            $this->kept[] = $buffer = $this->onnx->buffer('float[1]', pack('g', $value));
-
-            return $this->tensor($buffer, [1], self::FLOAT);
-        }, $constants);
+        $this->graph = new Graph($name, \array_slice(['samples', 'most', 'share'], 0, 1 + \count($constants)), 'made', $threads);
+        $this->constants = array_map(Tensor::ofFloat(...), $constants);
     }
 
     /**
-     * @param string    $samples 32-bit samples of size plus margin, red, green, blue
-     * @param PixelSize $size    without margin
+     * @param \FFI\CData|string $samples of size plus margin, red, green, blue
+     * @param PixelSize         $size    without margin
      *
-     * @return \FFI\CData 32-bit samples of twice the size; the next piece of this size takes their place
+     * @return \FFI\CData samples of twice the size; the next piece of this size takes their place
      *
      * @throws OnnxFailed
      */
-    public function run(string $samples, PixelSize $size): \FFI\CData
+    public function run(\FFI\CData|string $samples, PixelSize $size): \FFI\CData
     {
-        [$in, $out, $input, $output] = $this->pieces[$size->width.':'.$size->height] ??= $this->piece($size);
-        \FFI::memcpy($in, $samples, \FFI::sizeof($in));
-        $inputs = $this->onnx->buffer('void*['.(1 + \count($this->constants)).']');
-        foreach ([$input, ...$this->constants] as $i => $tensor) {
-            $inputs[$i] = $tensor;
-        }
-        $outputs = $this->onnx->buffer('void*[1]');
-        $outputs[0] = $output;
-        $this->onnx->call('run', $this->session, null, $this->inputNames, $inputs, 1 + \count($this->constants), $this->outputNames, 1, $outputs);
+        [$given, $made] = $this->pieces[$size->width.':'.$size->height] ??= $this->piece($size);
+        $given->fill($samples);
+        $this->graph->run([$given, ...$this->constants], $made);
 
-        return $out;
+        return $made->numbers;
     }
 
-    public function __destruct()
-    {
-        foreach ($this->pieces as [, , $input, $output]) {
-            $this->onnx->release('freeTensor', $input);
-            $this->onnx->release('freeTensor', $output);
-        }
-        foreach ($this->constants as $tensor) {
-            $this->onnx->release('freeTensor', $tensor);
-        }
-        $this->onnx->release('freeSession', $this->session);
-    }
-
-    /** @return array{\FFI\CData, \FFI\CData, \FFI\CData, \FFI\CData} */
+    /** @return array{Tensor, Tensor} */
     private function piece(PixelSize $size): array
     {
-        [$width, $height] = [$size->width + 2 * $this->margin, $size->height + 2 * $this->margin];
-        $in = $this->onnx->buffer('int32_t['.(self::CHANNELS * $width * $height).']');
-        $out = $this->onnx->buffer('int32_t['.(4 * self::CHANNELS * $size->pixels()).']');
+        $wide = new PixelSize($size->width + 2 * $this->margin, $size->height + 2 * $this->margin);
 
-        return [$in, $out, $this->tensor($in, [1, $height, $width, self::CHANNELS], self::INT32), $this->tensor($out, [1, 2 * $size->height, 2 * $size->width, self::CHANNELS], self::INT32)];
+        return [$this->picture($wide), $this->picture($size->times(2))];
     }
 
-    /**
-     * Over a buffer, which must outlive it.
-     *
-     * @param list<int> $shape
-     */
-    private function tensor(\FFI\CData $buffer, array $shape, int $type): \FFI\CData
+    private function picture(PixelSize $size): Tensor
     {
-        $sides = $this->onnx->buffer('int64_t['.\count($shape).']', pack('P*', ...$shape));
-
-        return $this->onnx->made('tensor', $this->onnx->memory, \FFI::addr($buffer), \FFI::sizeof($buffer), $sides, \count($shape), $type);
-    }
-
-    private function names(string ...$names): \FFI\CData
-    {
-        $array = $this->onnx->buffer('const char*['.\count($names).']');
-        foreach (array_values($names) as $i => $name) {
-            $this->kept[] = $buffer = $this->onnx->buffer('char['.(\strlen($name) + 1).']', $name);
-            $array[$i] = $this->onnx->ffi->cast('const char*', $buffer);
-        }
-
-        return $array;
+        return new Tensor($this->element, [1, $size->height, $size->width, self::CHANNELS]);
     }
 }

@@ -6,7 +6,7 @@ namespace Snugfit\Pixels\Onnx;
 
 /**
  * The ONNX Runtime library's C interface, called by FFI. It is a table of functions in a fixed order, which only grows;
- * each is named here by its place in onnxruntime_c_api.h, version 12 of the interface. Only Network uses it.
+ * each is named here by its place in onnxruntime_c_api.h, version 12 of the interface. Only Graph and Tensor use it.
  */
 final class Onnx
 {

@@ -147,12 +147,6 @@ trait Arithmetic
         return self::ofBytes(pack('e*', ...array_merge(...$rows)), new PixelSize(max(1, \count($rows[0])), \count($rows)), 1, Interpretation::Multiband, BandFormat::Double);
     }
 
-    /** The largest difference of two samples at the same place. */
-    public function farthestFrom(self $other): float
-    {
-        return $this->minus($other)->then('abs')->number('max');
-    }
-
     /** 255 where it is more than so many levels over another image of its size, 0 elsewhere. */
     public function isOver(self $other, float $levels): self
     {
@@ -167,7 +161,7 @@ trait Arithmetic
 
     public function cast(BandFormat $format): self
     {
-        return $this->then('cast', [$format->value]);
+        return $format === $this->format() ? $this : $this->then('cast', [$format->value]);
     }
 
     /** Sixteen bits to eight or back, scaled. */

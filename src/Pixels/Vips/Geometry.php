@@ -121,10 +121,10 @@ trait Geometry
         return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value, 'gap' => 0.0]);
     }
 
-    /** Every square of so many pixels becomes one, its mean; the sides are whole squares. */
-    public function means(int $side): self
+    /** A column of pieces of one height, laid out row by row. */
+    public function grid(int $height, int $across, int $down): self
     {
-        return $this->then('shrink', [(float) $side, (float) $side]);
+        return $this->then('grid', [$height, $across, $down]);
     }
 
     /** Every pixel becomes a block of whole pixels. */

@@ -66,15 +66,15 @@ final class Image
     }
 
     /**
-     * What lies in memory, in another form; not looked at any more afterwards.
+     * What lies in memory, looked at there: as long as the image or anything that comes of it is used.
      *
      * @param \FFI\CData $samples row by row, bands interleaved
      */
-    public static function copiedFrom(\FFI\CData $samples, PixelSize $size, int $bands, BandFormat $format, Interpretation $meaning, BandFormat $as): self
+    public static function over(\FFI\CData $samples, PixelSize $size, int $bands, BandFormat $format, Interpretation $meaning): self
     {
         $image = Vips::library()->vips_image_new_from_memory($samples, \FFI::sizeof($samples), $size->width, $size->height, $bands, $format->value);
 
-        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning)->cast($as)->held();
+        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning);
     }
 
     /** A file of bare samples, row by row, bands interleaved; read where it is looked at. */
@@ -238,17 +238,16 @@ final class Image
     /** All pixels, row by row, bands interleaved. */
     public function bytes(): string
     {
+        return \FFI::string($this->samples(), $this->size()->pixels() * $this->bands() * $this->format()->bytes());
+    }
+
+    /** All pixels where they lie in memory, row by row, bands interleaved: computed where they are not yet, and there as long as the image is. */
+    public function samples(): \FFI\CData
+    {
         $vips = Vips::library();
-        $length = $vips->new('size_t[1]');
-        $memory = $vips->vips_image_write_to_memory($this->pointer, $length);
-        if (null === $memory) {
-            throw VipsFailed::at('read', Vips::takeError());
-        }
-        try {
-            return \FFI::string($vips->cast('char*', $memory), $length[0]);
-        } finally {
-            $vips->g_free($memory);
-        }
+        $memory = $vips->vips_image_get_data($this->pointer);
+
+        return null === $memory ? throw VipsFailed::at('read', Vips::takeError()) : $vips->cast('char*', $memory);
     }
 
     /** @return non-empty-list<int|float> all samples as numbers: of bytes, of sixteen bits, of floating numbers */

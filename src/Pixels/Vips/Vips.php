@@ -52,7 +52,7 @@ final class Vips
         int vips_image_get_int(const VipsImage *image, const char *name, int *out);
         int vips_image_get_as_string(const VipsImage *image, const char *name, char **out);
         int vips_image_get_blob(const VipsImage *image, const char *name, const void **data, size_t *length);
-        void *vips_image_write_to_memory(VipsImage *in, size_t *size);
+        const void *vips_image_get_data(VipsImage *image);
         VipsArrayDouble *vips_array_double_new(const double *array, int n);
         void vips_area_unref(void *area);
 
@@ -61,7 +61,7 @@ final class Vips
         void vips_image_set_int(VipsImage *image, const char *name, int value);
         int vips_crop(VipsImage *in, VipsImage **out, int left, int top, int width, int height, ...);
         int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
-        int vips_shrink(VipsImage *in, VipsImage **out, double hshrink, double vshrink, ...);
+        int vips_grid(VipsImage *in, VipsImage **out, int tile_height, int across, int down, ...);
         int vips_zoom(VipsImage *in, VipsImage **out, int xfac, int yfac, ...);
         int vips_thumbnail(const char *filename, VipsImage **out, int width, ...);
         int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);
@@ -88,7 +88,6 @@ final class Vips
         int vips_tilecache(VipsImage *in, VipsImage **out, ...);
         int vips_bandunfold(VipsImage *in, VipsImage **out, ...);
         int vips_recomb(VipsImage *in, VipsImage **out, VipsImage *matrix, ...);
-        int vips_abs(VipsImage *in, VipsImage **out, ...);
         int vips_relational_const1(VipsImage *in, VipsImage **out, int relational, double value, ...);
         int vips_rint(VipsImage *in, VipsImage **out, ...);
         int vips_cast(VipsImage *in, VipsImage **out, int format, ...);
@@ -104,7 +103,6 @@ final class Vips
         VipsInterpolate *vips_interpolate_new(const char *nickname);
         VipsArrayInt *vips_array_int_new(const int *array, int n);
         int vips_min(VipsImage *in, double *out, ...);
-        int vips_max(VipsImage *in, double *out, ...);
         int vips_avg(VipsImage *in, double *out, ...);
 
         int vips_jpegsave(VipsImage *in, const char *filename, ...);

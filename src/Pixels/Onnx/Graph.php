@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Onnx;
+
+/** One of the project's graphs, ready to run: tensors in, one out. */
+final class Graph
+{
+    private const FOLDER = __DIR__.'/../../../networks';
+    private const ALL_OPTIMISATIONS = 99;
+
+    private readonly Onnx $onnx;
+    private readonly \FFI\CData $session;
+    private readonly \FFI\CData $inputNames;
+    private readonly \FFI\CData $outputNames;
+
+    /** @var list<\FFI\CData> never read by PHP, only kept from being freed */
+    private array $kept = [];
+
+    /**
+     * @param string                 $name   of its file, without the ending
+     * @param non-empty-list<string> $inputs their names
+     *
+     * @throws OnnxFailed
+     */
+    public function __construct(string $name, array $inputs, string $output, int $threads = 1)
+    {
+        $this->onnx = Onnx::library();
+        $options = $this->onnx->made('options');
+        $this->onnx->call('optimise', $options, self::ALL_OPTIMISATIONS);
+        $this->onnx->call('threads', $options, $threads);
+        $this->onnx->call('branches', $options, 1);
+        $this->session = $this->onnx->made('session', $this->onnx->environment, self::FOLDER.'/'.$name.'.onnx', $options);
+        $this->onnx->release('freeOptions', $options);
+        $this->inputNames = $this->names($inputs);
+        $this->outputNames = $this->names([$output]);
+    }
+
+    public function __destruct()
+    {
+        $this->onnx->release('freeSession', $this->session);
+    }
+
+    /**
+     * @param list<Tensor> $inputs in the order of their names
+     *
+     * @throws OnnxFailed
+     */
+    public function run(array $inputs, Tensor $output): void
+    {
+        $given = $this->onnx->buffer('void*['.\count($inputs).']');
+        foreach ($inputs as $i => $tensor) {
+            $given[$i] = $tensor->handle;
+        }
+        $made = $this->onnx->buffer('void*[1]');
+        $made[0] = $output->handle;
+        $this->onnx->call('run', $this->session, null, $this->inputNames, $given, \count($inputs), $this->outputNames, 1, $made);
+    }
+
+    /** @param non-empty-list<string> $names */
+    private function names(array $names): \FFI\CData
+    {
+        $array = $this->onnx->buffer('const char*['.\count($names).']');
+        foreach ($names as $i => $name) {
+            $this->kept[] = $buffer = $this->onnx->buffer('char['.(\strlen($name) + 1).']', $name);
+            $array[$i] = $this->onnx->ffi->cast('const char*', $buffer);
+        }
+
+        return $array;
+    }
+}

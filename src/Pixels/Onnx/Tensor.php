@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Onnx;
+
+/** Numbers in this process's own memory that a graph reads or writes. */
+final class Tensor
+{
+    public readonly \FFI\CData $numbers;
+
+    /** @internal */
+    public readonly \FFI\CData $handle;
+
+    private readonly Onnx $onnx;
+
+    /**
+     * @param non-empty-list<int> $shape
+     *
+     * @throws OnnxFailed
+     */
+    public function __construct(Element $element, array $shape)
+    {
+        $this->onnx = Onnx::library();
+        $this->numbers = $this->onnx->buffer($element->type().'['.array_product($shape).']');
+        $sides = $this->onnx->buffer('int64_t['.\count($shape).']', pack('P*', ...$shape));
+        $this->handle = $this->onnx->made('tensor', $this->onnx->memory, \FFI::addr($this->numbers), \FFI::sizeof($this->numbers), $sides, \count($shape), $element->value);
+    }
+
+    public static function ofFloat(float $number): self
+    {
+        $tensor = new self(Element::Float, [1]);
+        $tensor->fill(pack('g', $number));
+
+        return $tensor;
+    }
+
+    public function __destruct()
+    {
+        $this->onnx->release('freeTensor', $this->handle);
+    }
+
+    /** @param \FFI\CData|string $memory as many bytes as there are here */
+    public function fill(\FFI\CData|string $memory): void
+    {
+        \FFI::memcpy($this->numbers, $memory, \FFI::sizeof($this->numbers));
+    }
+}
