@@ -2,6 +2,7 @@ import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
 import { Painter } from '../shared/painter.js';
 import { pointOn } from '../shared/strokes.js';
+import { set } from '../shared/svg.js';
 import { TwoPictures } from './two-pictures.js';
 
 // What a step begins with when it is switched on.
@@ -49,7 +50,7 @@ export default () => ({
     history.replaceState(null, '', `?${query}`);
     const here = finder.querySelector('[data-here]');
     const [width, height] = [view.clientWidth * both.step[0] * picture[0], view.clientHeight * both.step[1] * picture[1]];
-    for (const [name, value] of Object.entries({ x: at[0] * picture[0] - width / 2, y: at[1] * picture[1] - height / 2, width, height })) here.setAttribute(name, value);
+    set(here, { x: at[0] * picture[0] - width / 2, y: at[1] * picture[1] - height / 2, width, height });
   },
   async tones() {
     const { address } = this.dom();

@@ -1,16 +1,8 @@
 /** Draws what is round a picture on its paper as it will be printed: mirrored, continued or blurred. */
-
-const SVG = 'http://www.w3.org/2000/svg';
+import { element } from '../shared/svg.js';
 
 /** The blurred ground's softness as a share of the picture's long side, as the print's is. */
 const BLUR = 0.035;
-
-function element(name, attributes, ...children) {
-  const made = document.createElementNS(SVG, name);
-  for (const [key, value] of Object.entries(attributes)) made.setAttribute(key, value);
-  made.append(...children);
-  return made;
-}
 
 /** A piece of the picture stretched to a place on the paper; nothing where either is empty. */
 function piece(place, part, fit = 'none') {

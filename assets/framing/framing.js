@@ -1,30 +1,24 @@
 import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
 import { settles } from '../shared/settle.js';
-import { levelled, limited, placed, pulled, upright, zoomed } from './geometry.js';
+import { limited, placed, zoomed } from './geometry.js';
+import { hand } from './hand.js';
+import { keeping } from './keeping.js';
 import { drawRulers, drawStage } from './stage.js';
 
 const MOVES = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 const GRIDS = ['none', 'thirds', 'centre'];
-const ASK_EVERY = 60;
-const KEEP_AFTER = 450;
 
 /**
  * One placement, large. The page moves the window by the planner's own formula; every figure shown is the planner's, asked
  * for while the hand moves, and kept when it rests.
  */
 export default () => ({
+  ...hand,
+  ...keeping,
   bench: null,
   wish: null,
-  held: null,
-  /** What the next stroke on the stage draws: '' moves the window, 'keep' a box, 'level' a line. */
-  tool: '',
   grid: 'none',
-  asked: 0,
-  isAsking: false,
-  wantsAsk: false,
-  keeper: 0,
-  pointers: null,
   /** The room's elements. Found once: a handler's own element may be gone when the server's answer comes. */
   dom: null,
   init() {
@@ -76,138 +70,6 @@ export default () => ({
     const room = [this.sheet.trim.width - crop.width, this.sheet.trim.height - crop.height];
     const by = (pixels, free) => (free > 0.5 ? pixels / free : 0);
     this.moveTo({ x: wish.x - by(right, room[0]), y: wish.y - by(down, room[1]), zoom: wish.zoom });
-  },
-  fields() {
-    const { x, y, zoom } = this.wish;
-    return { x, y, zoom };
-  },
-  async ask() {
-    if (this.isAsking) {
-      this.wantsAsk = true;
-      return;
-    }
-    this.isAsking = true;
-    this.wantsAsk = false;
-    const wait = Math.max(0, this.asked + ASK_EVERY - performance.now());
-    if (wait) await new Promise((done) => setTimeout(done, wait));
-    this.asked = performance.now();
-    const wish = this.wish;
-    try {
-      const answer = await fetch(`${this.dom().root.dataset.address}/try?${new URLSearchParams(this.fields())}`);
-      if (answer.ok && this.wish === wish) this.show(await answer.text());
-    } catch {
-      say('The server did not answer. Is Snugfit still running?', true);
-    }
-    this.isAsking = false;
-    if (this.wantsAsk) this.ask();
-  },
-  show(html) {
-    const fresh = new DOMParser().parseFromString(html, 'text/html');
-    const isTyping = this.dom().docket.contains(document.activeElement) && document.activeElement.matches('input, select');
-    const was = document.activeElement?.dataset?.name;
-    if (!isTyping) this.dom().docket.innerHTML = fresh.querySelector('[data-figures=docket]').innerHTML;
-    this.dom().siblings.innerHTML = fresh.querySelector('[data-figures=siblings]').innerHTML;
-    if (was && !isTyping) this.dom().docket.querySelector(`[data-name="${CSS.escape(was)}"]`)?.focus();
-  },
-  keepSoon() {
-    clearTimeout(this.keeper);
-    this.keeper = this.held ? 0 : setTimeout(() => this.keep(), KEEP_AFTER);
-  },
-  async keep(extra = {}) {
-    clearTimeout(this.keeper);
-    this.keeper = 0;
-    await this.tell(this.dom().root.dataset.address, { ...this.fields(), ...extra });
-  },
-  /** Changes how the picture sits; where the window lies is the planner's to find again, unless it was framed. */
-  async change(fields) {
-    if (this.keeper) await this.keep();
-    await this.tell(this.dom().root.dataset.address, fields);
-  },
-  async tell(url, fields) {
-    try {
-      const answer = await act(url, fields);
-      document.activeElement?.matches?.('.dials input, .dials select') && document.activeElement.blur();
-      this.show(await answer.text());
-      this.read();
-      this.draw();
-    } catch (error) {
-      say(error.message, true);
-    }
-  },
-  grab(event) {
-    if (event.button !== 0) return;
-    this.dom().stage.setPointerCapture(event.pointerId);
-    this.pointers.set(event.pointerId, [event.clientX, event.clientY]);
-    if (this.pointers.size === 2) {
-      this.held = { pinch: this.spread(), wish: this.wish };
-      return;
-    }
-    const corner = event.target.dataset.corner?.split(' ').map(Number) ?? null;
-    this.held = { from: this.at(event), wish: this.wish, crop: this.bench.crop, corner };
-  },
-  spread() {
-    const [[x1, y1], [x2, y2]] = [...this.pointers.values()];
-    return Math.max(1, Math.hypot(x2 - x1, y2 - y1));
-  },
-  drag(event) {
-    if (!this.held) return;
-    if (this.pointers.has(event.pointerId)) this.pointers.set(event.pointerId, [event.clientX, event.clientY]);
-    const { from, wish, crop, corner, pinch } = this.held;
-    if (pinch) {
-      if (this.pointers.size === 2) this.zoomFrom(wish, this.spread() / pinch);
-      return;
-    }
-    const [x, y] = this.at(event);
-    if (this.tool) this.dom().stage.querySelector('[data-drawn]').setAttribute('d', this.tool === 'level' ? `M${from}L${x} ${y}` : `M${from}H${x}V${y}H${from[0]}z`);
-    else if (corner) this.moveTo(pulled(this.bench, crop, corner, [x, y]));
-    else this.shift(wish, x - from[0], y - from[1]);
-  },
-  drop(event) {
-    this.pointers.delete(event.pointerId);
-    if (!this.held || this.pointers.size) return;
-    const { from, wish } = this.held;
-    this.held = null;
-    if (this.tool) this.drawn(from, this.at(event));
-    else if (wish !== this.wish) this.keepSoon();
-  },
-  /** A stroke was drawn: a line to level by, or a box of what must stay. */
-  drawn(from, to) {
-    const tool = this.tool;
-    this.use('');
-    this.dom().stage.querySelector('[data-drawn]').setAttribute('d', '');
-    const reach = Math.hypot(to[0] - from[0], to[1] - from[1]);
-    if (reach < this.bench.picture[0] / 100) return;
-    if (tool === 'level') this.change({ tilt: levelled(from, to, this.bench.tilt) });
-    else this.addBox(this.onPicture(from), this.onPicture(to));
-  },
-  /** A point of the stage on the picture behind it, which may be tilted. */
-  onPicture([x, y]) {
-    const { crop, tilt, picture } = this.bench;
-    const [cx, cy] = [crop.x + crop.width / 2, crop.y + crop.height / 2];
-    const [cos, sin] = [Math.cos((tilt * Math.PI) / 180), Math.sin((tilt * Math.PI) / 180)];
-    const [u, v] = [x - cx, y - cy];
-    return [cx + u * cos + v * sin, cy - u * sin + v * cos].map((value, i) => Math.min(1, Math.max(0, value / picture[i])));
-  },
-  addBox([x1, y1], [x2, y2]) {
-    const box = [Math.min(x1, x2), Math.min(y1, y2), Math.abs(x2 - x1), Math.abs(y2 - y1)];
-    if (box[2] > 0.004 && box[3] > 0.004) this.boxes([...this.bench.keepUpright, upright(box, this.bench)]);
-  },
-  boxes(list) {
-    this.tell(`${this.dom().root.dataset.address}/keep-boxes`, { boxes: JSON.stringify(list) });
-  },
-  clearBoxes() {
-    this.boxes([]);
-  },
-  use(tool) {
-    this.tool = this.tool === tool ? '' : tool;
-    this.dom().stage.classList.toggle('drawing', this.tool !== '');
-    for (const name of ['keep', 'level']) this.dom().docket.querySelector(`[data-name=${name}]`)?.setAttribute('aria-pressed', String(this.tool === name));
-  },
-  marking() {
-    this.use('keep');
-  },
-  level() {
-    this.use('level');
   },
   set() {
     const { set: name, value } = this.$el.dataset;
@@ -300,11 +162,5 @@ export default () => ({
   },
   keyUp(event) {
     if (event.key === ' ') this.dom().stage.classList.remove('bare');
-  },
-  /** Where a pointer is, in pixels of the picture. */
-  at(event) {
-    const matrix = this.dom().stage.getScreenCTM();
-    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-    return [point.x, point.y];
   },
 });

@@ -1,11 +1,7 @@
 /** Draws the framing room's picture, window and rulers. */
+import { element, set } from '../shared/svg.js';
 import { drawEdges } from './edges.js';
 import { paper } from './geometry.js';
-
-const set = (element, attributes) => {
-  for (const [name, value] of Object.entries(attributes)) element.setAttribute(name, value);
-};
-const SVG = 'http://www.w3.org/2000/svg';
 
 /** Screen pixels left free round the picture. */
 const MARGIN = 30;
@@ -55,20 +51,16 @@ export function drawStage(stage, bench, wish, grid) {
 }
 
 function square([x, y], side, name) {
-  const rect = document.createElementNS(SVG, 'rect');
-  set(rect, { x: x - side / 2, y: y - side / 2, width: side, height: side, class: name });
-  return rect;
+  return element('rect', { x: x - side / 2, y: y - side / 2, width: side, height: side, class: name });
 }
 
 /** What must stay, or the guess of it, tilted with the picture. */
 function drawBoxes(place, { picture, crop, tilt, keep, focus }) {
   set(place, { transform: tilt ? `rotate(${tilt} ${crop.x + crop.width / 2} ${crop.y + crop.height / 2})` : '' });
   const boxes = keep.length ? keep.map((box) => [box, 'keep']) : focus ? [[focus, 'guess']] : [];
-  place.replaceChildren(...boxes.map(([[x, y, width, height], name]) => {
-    const rect = document.createElementNS(SVG, 'rect');
-    set(rect, { x: x * picture[0], y: y * picture[1], width: width * picture[0], height: height * picture[1], class: name });
-    return rect;
-  }));
+  place.replaceChildren(...boxes.map(([[x, y, width, height], name]) => (
+    element('rect', { x: x * picture[0], y: y * picture[1], width: width * picture[0], height: height * picture[1], class: name })
+  )));
 }
 
 /** Lines at shares of the window: thirds, or the middle. */
@@ -76,11 +68,7 @@ function drawGrid(place, { x, y, width, height }, grid) {
   const shares = { thirds: [1 / 3, 2 / 3], centre: [1 / 2] }[grid] ?? [];
   place.replaceChildren(...shares.flatMap((share) => [
     `M${x + share * width} ${y}v${height}`, `M${x} ${y + share * height}h${width}`,
-  ]).map((d) => {
-    const path = document.createElementNS(SVG, 'path');
-    set(path, { d });
-    return path;
-  }));
+  ]).map((d) => element('path', { d })));
 }
 
 /** Rulers along the trim in the person's unit, to scale with the print. */
@@ -107,16 +95,9 @@ function rule(svg, from, extent, gap, step, labels, isAcross) {
     const at = from + i * gap;
     const value = i * step;
     const isLabel = Math.abs(value / labels - Math.round(value / labels)) < 1e-9;
-    const line = document.createElementNS(SVG, 'line');
     const reach = isLabel ? 4 : 15;
-    set(line, isAcross ? { x1: at, x2: at, y1: reach, y2: 22 } : { y1: at, y2: at, x1: reach, x2: 22 });
-    parts.push(line);
-    if (isLabel) {
-      const text = document.createElementNS(SVG, 'text');
-      set(text, isAcross ? { x: at + 3, y: 10 } : { x: 2, y: at + 10 });
-      text.textContent = String(value);
-      parts.push(text);
-    }
+    parts.push(element('line', isAcross ? { x1: at, x2: at, y1: reach, y2: 22 } : { y1: at, y2: at, x1: reach, x2: 22 }));
+    if (isLabel) parts.push(element('text', isAcross ? { x: at + 3, y: 10 } : { x: 2, y: at + 10 }, String(value)));
   }
   svg.replaceChildren(...parts);
 }

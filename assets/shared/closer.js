@@ -1,4 +1,5 @@
 import { pointOn } from './strokes.js';
+import { set } from './svg.js';
 
 const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 const STEP = 1.4;
@@ -42,7 +43,7 @@ export class Closer {
     const seen = this.size.map((side) => side / this.times);
     this.middle = middle.map((at, i) => Math.min(this.size[i] - seen[i] / 2, Math.max(seen[i] / 2, at)));
     const corner = this.middle.map((at, i) => at - seen[i] / 2);
-    this.svg.setAttribute('viewBox', [...corner, ...seen].join(' '));
+    set(this.svg, { viewBox: [...corner, ...seen].join(' ') });
     this.told.textContent = this.times === 1 ? 'whole' : `${Math.round(100 * this.svg.getScreenCTM().a)} %`;
     clearTimeout(this.staying);
     this.staying = setTimeout(() => this.sharpen(corner, seen), STAY);
@@ -57,9 +58,7 @@ export class Closer {
     const [x, y] = corner.map(Math.floor);
     const [width, height] = seen.map((side, i) => Math.min(this.size[i] - [x, y][i], Math.ceil(side) + 1));
     const fresh = new Image();
-    fresh.onload = () => {
-      for (const [name, value] of Object.entries({ x, y, width, height, href: fresh.src })) this.sharp.setAttribute(name, value);
-    };
+    fresh.onload = () => set(this.sharp, { x, y, width, height, href: fresh.src });
     fresh.src = `${this.svg.dataset.pixels}?${new URLSearchParams({ x, y, w: width, h: height })}`;
   }
 

@@ -1,9 +1,6 @@
 import { Closer } from './closer.js';
 import { pathOf, pointOn, strokeOf } from './strokes.js';
-
-const set = (element, values) => {
-  for (const [name, value] of Object.entries(values)) element.setAttribute(name, value);
-};
+import { set } from './svg.js';
 
 /** Soft dabs and strokes painted on a picture, all of it or as close as its own pixels: adds or takes away, in a size one chooses. */
 export class Painter {

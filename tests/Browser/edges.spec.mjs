@@ -1,5 +1,3 @@
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
 
 const cropOf = async (page) => JSON.parse(await page.locator('[data-bench]').getAttribute('data-bench')).crop;
@@ -7,7 +5,7 @@ const cropOf = async (page) => JSON.parse(await page.locator('[data-bench]').get
 /** The colours that the stage shows at shares of the paper's sides. */
 async function drawn(page, places) {
   const box = await page.locator('[data-crop]').boundingBox();
-  const file = `${mkdtempSync(`${tmpdir()}/snugfit-stage-`)}/stage.png`;
+  const file = test.info().outputPath('stage.png');
   await page.screenshot({ path: file });
   return places.map(([x, y]) => pixel(file, Math.round(box.x + x * box.width), Math.round(box.y + y * box.height)));
 }

@@ -1,5 +1,4 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
 
 const settled = (page) => expect.poll(() => page.locator('.before-after img').evaluateAll((all) => all.every((one) => one.complete && one.naturalWidth > 0)), { timeout: 60_000 }).toBe(true).then(() => expect(page.locator('[data-wait]')).toHaveText('', { timeout: 60_000 }));
@@ -7,7 +6,7 @@ const kept = (page, act) => Promise.all([page.waitForResponse((answer) => answer
 
 /** The pixels that the room shows at one side, as a file. */
 async function shown(page, side) {
-  const file = `${mkdtempSync(`${tmpdir()}/snugfit-finish-`)}/${side}.png`;
+  const file = test.info().outputPath(`${side}.png`);
   writeFileSync(file, await (await page.request.get(await page.locator(`.before-after [data-of=${side}]`).evaluate((one) => one.src))).body());
   return file;
 }

@@ -1,7 +1,6 @@
 import { test as base, expect } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync } from 'node:fs';
 import { basename } from 'node:path';
 
 export { expect };
@@ -82,9 +81,9 @@ export async function printed(page, batch) {
   await expect(page.locator('[data-run-state]')).toHaveText('finished', { timeout: 180_000 });
   await page.goto(`/batches/${batch}/parcels`);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /Download all/ }).click()]);
-  const folder = mkdtempSync(`${tmpdir()}/snugfit-parcel-`);
+  const folder = test.info().outputPath(`parcel-${batch}`);
   await download.saveAs(`${folder}/parcel.zip`);
-  execFileSync('unzip', ['-q', 'parcel.zip'], { cwd: folder });
+  execFileSync('unzip', ['-qo', 'parcel.zip'], { cwd: folder });
   const { files } = JSON.parse(readFileSync(`${folder}/manifest.json`, 'utf8'));
   return Object.fromEntries(files.map((file) => [file.product, { ...file, file: `${folder}/${file.output.path}` }]));
 }

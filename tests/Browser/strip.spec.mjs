@@ -1,7 +1,6 @@
 import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 
 /** Every patch of the strip, loaded. */
 const loaded = (page) => expect.poll(() => page.locator('.patch img').evaluateAll((all) => all.filter((one) => !(one.complete && one.naturalWidth > 0)).length), { timeout: 60_000 }).toBe(0);
@@ -34,8 +33,8 @@ test('a strip shows spots by ways; a spot and a column are added, and the picked
   const patch = page.locator('.strip tbody tr').last().locator('img').last();
   const address = new URL(await patch.getAttribute('src'), page.url());
   const body = await (await page.request.get(address.href)).body();
-  const folder = mkdtempSync(`${tmpdir()}/snugfit-patch-`);
-  writeFileSync(`${folder}/patch.png`, body);
+  const shown = test.info().outputPath('patch.png');
+  writeFileSync(shown, body);
   const product = page.url().match(/strip\/\d+\/([^?]+)/)[1];
   const { file, output, crop } = (await printed(page, batch))[product];
   const side = Number(address.searchParams.get('w'));
@@ -43,7 +42,7 @@ test('a strip shows spots by ways; a spot and a column are added, and the picked
   const left = at(Number(address.searchParams.get('x')), crop.x, crop.width, output.width_px, 605);
   const top = at(Number(address.searchParams.get('y')), crop.y, crop.height, output.height_px, 405);
   for (const [x, y] of [[10, 10], [100, 60], [200, 200]]) {
-    const [seen, made] = [pixel(`${folder}/patch.png`, x, y), pixel(file, left + x, top + y)];
+    const [seen, made] = [pixel(shown, x, y), pixel(file, left + x, top + y)];
     // The print is a JPEG.
     for (const i of [0, 1]) expect(Math.abs(seen[i] - made[i])).toBeLessThanOrEqual(3);
   }
@@ -154,11 +153,11 @@ test('parts are painted to go another way, shown as printed, and cleared', async
 });
 
 test('a full-size file is laid beside the ways, and each is measured against it', async ({ page }) => {
-  const folder = mkdtempSync(`${tmpdir()}/snugfit-full-`);
-  execFileSync('convert', [good()[4], '-resize', '200%', `${folder}/full size.png`]);
+  const full = test.info().outputPath('full size.png');
+  execFileSync('convert', [good()[4], '-resize', '200%', full]);
   const batch = await readyBatch(page, 'Full size', [good()[4]], ['5x5']);
   await page.goto((await page.locator('.cell > a').first().getAttribute('href')).replace('framing', 'strip'));
-  await page.locator('#reference-file').setInputFiles(`${folder}/full size.png`);
+  await page.locator('#reference-file').setInputFiles(full);
   await expect(page.locator('.strip-reference')).toContainText('1,210 × 810 px');
   await expect(page.locator('.strip thead th b', { hasText: 'full size' })).toBeVisible();
   const figure = async (way) => Number((await page.locator(`[data-mean="${way}"]`).textContent()).match(/mean ([\d.]+) dB · 0\.\d+/)?.[1] ?? 0);

@@ -1,7 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
 import { allRead, chooseProducts, drop, expect, good, measured, openBatch, pixel, test } from './shop.mjs';
 
 test('from twenty dropped pictures to a downloaded parcel of measured print files', async ({ page }) => {
@@ -41,7 +40,7 @@ test('from twenty dropped pictures to a downloaded parcel of measured print file
   await page.getByRole('link', { name: 'See the parcel' }).click();
   await expect(page.locator('.parcels tbody tr')).toHaveCount(40);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /Download all/ }).click()]);
-  const folder = mkdtempSync(`${tmpdir()}/snugfit-parcel-`);
+  const folder = test.info().outputPath('parcel');
   await download.saveAs(`${folder}/parcel.zip`);
   execFileSync('unzip', ['-q', 'parcel.zip'], { cwd: folder });
 

@@ -15,6 +15,8 @@ final class Image
     use Arithmetic;
     use Colours;
     use Geometry;
+    use Memory;
+    use Notes;
 
     /** VIPS_CODING_LABQ. */
     private const CODING_LABQ = 2;
@@ -55,26 +57,6 @@ final class Image
 
             return $failed;
         }, $options);
-    }
-
-    /** @param string $pixels samples, row by row, bands interleaved */
-    public static function ofBytes(string $pixels, PixelSize $size, int $bands, Interpretation $meaning = Interpretation::Srgb, BandFormat $format = BandFormat::Byte): self
-    {
-        $image = Vips::library()->vips_image_new_from_memory_copy(self::buffer($pixels), \strlen($pixels), $size->width, $size->height, $bands, $format->value);
-
-        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning);
-    }
-
-    /**
-     * What lies in memory, looked at there: as long as the image or anything that comes of it is used.
-     *
-     * @param \FFI\CData $samples row by row, bands interleaved
-     */
-    public static function over(\FFI\CData $samples, PixelSize $size, int $bands, BandFormat $format, Interpretation $meaning): self
-    {
-        $image = Vips::library()->vips_image_new_from_memory($samples, \FFI::sizeof($samples), $size->width, $size->height, $bands, $format->value);
-
-        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning);
     }
 
     /** A file of bare samples, row by row, bands interleaved; read where it is looked at. */
@@ -121,14 +103,6 @@ final class Image
         );
     }
 
-    /** Computed now and kept in memory, for what several pipelines begin with. */
-    public function held(): self
-    {
-        $image = Vips::library()->vips_image_copy_memory($this->pointer);
-
-        return null === $image ? throw VipsFailed::at('copy_memory', Vips::takeError()) : new self($image);
-    }
-
     public function size(): PixelSize
     {
         return new PixelSize(Vips::library()->vips_image_get_width($this->pointer), Vips::library()->vips_image_get_height($this->pointer));
@@ -160,71 +134,6 @@ final class Image
         return self::CODING_LABQ === Vips::library()->vips_image_get_coding($this->pointer);
     }
 
-    /** @return array{float, float} pixels per millimetre, across and down */
-    public function resolution(): array
-    {
-        return [Vips::library()->vips_image_get_xres($this->pointer), Vips::library()->vips_image_get_yres($this->pointer)];
-    }
-
-    public function has(string $name): bool
-    {
-        return 0 !== Vips::library()->vips_image_get_typeof($this->pointer, $name);
-    }
-
-    public function int(string $name, int $default): int
-    {
-        $value = Vips::library()->new('int[1]');
-        if (!$this->has($name) || 0 !== Vips::library()->vips_image_get_int($this->pointer, $name, $value)) {
-            Vips::takeError();
-
-            return $default;
-        }
-
-        return $value[0];
-    }
-
-    public function text(string $name): ?string
-    {
-        $vips = Vips::library();
-        $text = $vips->new('char*[1]');
-        if (!$this->has($name) || 0 !== $vips->vips_image_get_as_string($this->pointer, $name, $text)) {
-            return null;
-        }
-        $copy = \FFI::string($text[0]);
-        $vips->g_free($text[0]);
-
-        return $copy;
-    }
-
-    /** A block of bytes that came with the file, such as its colour profile. */
-    public function blob(string $name): ?string
-    {
-        $vips = Vips::library();
-        $data = $vips->new('const void*[1]');
-        $length = $vips->new('size_t[1]');
-        if (!$this->has($name) || 0 !== $vips->vips_image_get_blob($this->pointer, $name, $data, $length)) {
-            return null;
-        }
-
-        return \FFI::string($vips->cast('char*', $data[0]), $length[0]);
-    }
-
-    /** Without the named notes that came with the file (EXIF, XMP, profile …); its pixels are the same. */
-    public function without(string ...$names): self
-    {
-        $copy = $this->then('copy');
-        foreach ($names as $name) {
-            Vips::library()->vips_image_remove($copy->pointer, $name);
-        }
-
-        return $copy;
-    }
-
-    public function withResolution(float $pixelsPerMillimetre): self
-    {
-        return $this->then('copy', [], ['xres' => $pixelsPerMillimetre, 'yres' => $pixelsPerMillimetre]);
-    }
-
     public function smallest(): float
     {
         return $this->number('min');
@@ -233,36 +142,6 @@ final class Image
     public function average(): float
     {
         return $this->number('avg');
-    }
-
-    /** All pixels, row by row, bands interleaved. */
-    public function bytes(): string
-    {
-        return \FFI::string($this->samples(), $this->size()->pixels() * $this->bands() * $this->format()->bytes());
-    }
-
-    /** All pixels where they lie in memory, row by row, bands interleaved: computed where they are not yet, and there as long as the image is. */
-    public function samples(): \FFI\CData
-    {
-        $vips = Vips::library();
-        $memory = $vips->vips_image_get_data($this->pointer);
-
-        return null === $memory ? throw VipsFailed::at('read', Vips::takeError()) : $vips->cast('char*', $memory);
-    }
-
-    /** @return non-empty-list<int|float> all samples as numbers: of bytes, of sixteen bits, of floating numbers */
-    public function values(): array
-    {
-        /** @var non-empty-list<int|float> $values */
-        $values = array_values(unpack(match ($this->format()) {
-            BandFormat::Byte => 'C*',
-            BandFormat::Short => 'v*',
-            BandFormat::Int => 'V*',
-            BandFormat::Float => 'g*',
-            default => throw VipsFailed::at('values', 'samples of this form are not read'),
-        }, $this->bytes()) ?: []);
-
-        return $values;
     }
 
     /**
@@ -280,14 +159,6 @@ final class Image
 
     /** @var list<\FFI\CData> never read by PHP, only kept from being freed */
     private static array $kept = [];
-
-    private static function buffer(string $bytes): \FFI\CData
-    {
-        $buffer = Vips::library()->new('char['.max(1, \strlen($bytes)).']');
-        \FFI::memcpy($buffer, $bytes, \strlen($bytes));
-
-        return $buffer;
-    }
 
     /**
      * @param list<int|float|string>                 $arguments
