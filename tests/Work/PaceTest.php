@@ -28,6 +28,7 @@ use Snugfit\Core\Record;
 use Snugfit\Pixels\Enlarger\DoublingPace;
 use Snugfit\Pixels\Enlarger\Doublings;
 use Snugfit\Pixels\Enlarger\EnlargingForecast;
+use Snugfit\Pixels\Enlarger\LearnedDoubler;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\FramingMemo;
 use Snugfit\Shop\Sitting;
@@ -94,7 +95,10 @@ final class PaceTest extends ShopTestCase
             $placement = (new Planner())->plan(new Artwork($picture, Kind::Photo, false), Catalogue::standard()->product('5x5'), Wishes::none());
             $files[] = new WantedFile($i, ManifestEntry::wanted('a.png', str_repeat('ab', 32), $placement, null), '/a.png', $recipe($side), null, 'a.png');
         }
-        $share = new FolderShare($files, new EnlargingForecast(new Doublings($this->data.'/enlarged')));
+        $doublings = new Doublings($this->data.'/enlarged');
+        (new Filesystem())->mkdir($this->data.'/enlarged');
+        $doublings->pace()->learn((new LearnedDoubler(new WayChoice(Way::Faithful)))->name(), 1.0, 1.0);
+        $share = new FolderShare($files, new EnlargingForecast($doublings));
         $share->begin($files[0]);
         self::assertSame(0.0, $share->done());
         $share->enlarged($files[0], 0.5);

@@ -25,6 +25,7 @@ use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Kernel;
+use Snugfit\Pixels\WorkTime;
 use Snugfit\Work\Child\PixelBench;
 use Snugfit\Work\Folder\ChildPool;
 use Symfony\Component\Filesystem\Filesystem;
@@ -103,10 +104,10 @@ final readonly class EnlargerQuality implements Measurement
             // Each between two of the bare network: other work on the machine comes and goes.
             for ($round = 0, $before = self::bare($doubler); $round < self::ROUNDS; ++$round, $before = $after) {
                 $rates[] = $rate = self::inFolder(static function (string $folder) use ($picture, $doubler): float {
-                    $began = self::worked();
+                    $began = WorkTime::seconds();
                     $made = (new Doublings($folder))->doubled($picture, 'picture', $doubler, 1, PixelWindow::whole($picture->size()));
 
-                    return $made->size()->megapixels() / (self::worked() - $began);
+                    return $made->size()->megapixels() / (WorkTime::seconds() - $began);
                 });
                 $after = self::bare($doubler);
                 $shares[] = 2 * $rate / ($before + $after);
@@ -141,22 +142,12 @@ final readonly class EnlargerQuality implements Measurement
         $samples = str_repeat(\chr(127), 3 * ($side + 2 * $network->margin) ** 2);
         $size = new PixelSize($side, $side);
         $network->run($samples, $size);
-        $began = self::worked();
+        $began = WorkTime::seconds();
         for ($i = 0; $i < 6; ++$i) {
             $network->run($samples, $size);
         }
 
-        return 6 * $size->times(2)->megapixels() / (self::worked() - $began);
-    }
-
-    /** Seconds that this process, of one thread, has worked: what else the machine does then does not count. */
-    private static function worked(): float
-    {
-        /** @var array<string, int> $usage */
-        $usage = getrusage() ?: [];
-        $seconds = static fn (string $kind): float => ($usage["ru_$kind.tv_sec"] ?? 0) + ($usage["ru_$kind.tv_usec"] ?? 0) / 1e6;
-
-        return $seconds('utime') + $seconds('stime');
+        return 6 * $size->times(2)->megapixels() / (WorkTime::seconds() - $began);
     }
 
     /** @param non-empty-list<float> $numbers */

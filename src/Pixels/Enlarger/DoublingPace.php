@@ -4,16 +4,11 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Enlarger;
 
-/** How fast each network is on this machine, learnt from what it did last. One worker's own pace, two of them at once or not. */
+/** How fast each network is on this machine, learnt from what it did last: the pace of a worker of one thread that has a core for itself. */
 final readonly class DoublingPace
 {
     /** Of what was known before, when something new is learnt. */
     private const REMEMBER = 0.7;
-
-    /** Megapixels a second of a worker, until something is learnt (measured on one core of two). */
-    private const BEFORE = 1.4;
-    private const BEFORE_QUICK = 5.0;
-    private const BEFORE_BEST = 0.18;
 
     private string $path;
 
@@ -27,10 +22,18 @@ final readonly class DoublingPace
     {
         [$megapixels, $seconds] = $this->known()[$doubler] ?? [0.0, 0.0];
 
-        return $megapixels > 0 && $seconds > 0 ? $megapixels / $seconds : match (true) {
-            str_starts_with($doubler, 'quick') => self::BEFORE_QUICK,
-            str_contains($doubler, '-best') => self::BEFORE_BEST,
-            default => self::BEFORE,
+        return $megapixels > 0 && $seconds > 0 ? $megapixels / $seconds : self::before($doubler);
+    }
+
+    /** Until something is learnt: a little less than was measured on one core of two. */
+    private static function before(string $doubler): float
+    {
+        return match (true) {
+            str_contains($doubler, '-best') => 0.2,
+            str_starts_with($doubler, 'quick') => 5.0,
+            str_starts_with($doubler, 'mending-blend') => 0.7,
+            str_starts_with($doubler, 'mending') => 1.0,
+            default => 2.0,
         };
     }
 

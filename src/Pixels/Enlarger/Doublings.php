@@ -11,6 +11,7 @@ use Snugfit\Pixels\Alpha;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\WorkTime;
 
 /**
  * Pictures made twice as large, kept in files and filled piece by piece as they are asked for: an artwork is enlarged once
@@ -52,10 +53,11 @@ final readonly class Doublings
         };
         $image = $source;
         foreach ($passes as $pass => $one) {
-            [$before, $began] = [$made, microtime(true)];
+            // By work: patches of a test strip are made many at once, and pieces that others have in hand are waited for.
+            [$before, $began] = [$made, WorkTime::seconds()];
             $image = $this->once($image, $this->path($name, $doubler, $pass), $one, $needed[$pass], $count);
             if ($made > $before) {
-                $this->pace()->learn($one->name(), $made - $before, microtime(true) - $began);
+                $this->pace()->learn($one->name(), $made - $before, WorkTime::seconds() - $began);
             }
         }
 
