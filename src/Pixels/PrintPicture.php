@@ -35,19 +35,20 @@ final readonly class PrintPicture
      *
      * @param ?\Closure(float): void $tell hears which share of the enlarging is done
      * @param ?PixelWindow           $part of the posed picture that will be looked at; all of the crop where null
+     * @param bool                   $once nobody will ask for what is beside it or for it again: nothing of it is kept
      *
      * @throws BrokenEnlargement|OnnxFailed|UnreadableMaster
      */
-    public function of(Master $master, Recipe $recipe, ?\Closure $tell = null, ?PixelWindow $part = null): Image
+    public function of(Master $master, Recipe $recipe, ?\Closure $tell = null, ?PixelWindow $part = null, bool $once = false): Image
     {
         $write = $recipe->write;
         $space = WorkingSpace::for($master->header(), $write->colour);
         $area = $recipe->enlarge->area;
         // Two enlargements where parts go another way.
         $half = static fn (float $before): ?\Closure => null === $tell ? null : static fn (float $share) => $tell($before + $share / 2);
-        $image = $this->atSize($master, $recipe, $space, null === $area ? $tell : $half(0.0), $part ?? $recipe->frame->crop);
+        $image = $this->atSize($master, $recipe, $space, null === $area ? $tell : $half(0.0), $part ?? $recipe->frame->crop, $once);
         if (null !== $area) {
-            $other = $this->atSize($master, $recipe->enlargedBy($area->how), $space, $half(0.5), $part ?? $recipe->frame->crop);
+            $other = $this->atSize($master, $recipe->enlargedBy($area->how), $space, $half(0.5), $part ?? $recipe->frame->crop, $once);
             $mask = (new MarkMask($area->marks))->over($recipe->frame, $recipe->enlarge->to);
             $image = $image->plus($other->minus($image)->multipliedBy($mask))->roundTo($image->format())->meaning($image->interpretation());
         }
@@ -64,8 +65,9 @@ final readonly class PrintPicture
      * A window of the print, as it will be, without making the rest.
      *
      * @param PixelWindow $window in pixels of the print's picture, without its border
+     * @param bool        $once   as in of()
      */
-    public function patch(Master $master, Recipe $recipe, PixelWindow $window): Image
+    public function patch(Master $master, Recipe $recipe, PixelWindow $window, bool $once = false): Image
     {
         $recipe = $recipe->unmounted();
         [$crop, $to] = [$recipe->frame->crop, $recipe->enlarge->to];
@@ -75,7 +77,7 @@ final readonly class PrintPicture
             $crop->x + (int) floor($window->x * $across), $crop->y + (int) floor($window->y * $down), max(1, (int) ceil($window->width * $across)), max(1, (int) ceil($window->height * $down)),
         ))->widenedIn($recipe->frame->pose->size($recipe->frame->picture), self::AROUND + (int) ceil($this->reach($recipe) * max($across, $down)));
 
-        return $this->of($master, $recipe, null, $part)->crop($window);
+        return $this->of($master, $recipe, null, $part, $once)->crop($window);
     }
 
     /** Pixels of the print that sharpening looks at round one. */
@@ -89,9 +91,9 @@ final readonly class PrintPicture
      *
      * @param ?\Closure(float): void $tell
      */
-    private function atSize(Master $master, Recipe $recipe, WorkingSpace $space, ?\Closure $tell, PixelWindow $part): Image
+    private function atSize(Master $master, Recipe $recipe, WorkingSpace $space, ?\Closure $tell, PixelWindow $part, bool $once): Image
     {
-        $image = $this->enlarged($master, $recipe, $space, $tell, $part) ?? $this->cut($master, $recipe, $space);
+        $image = $this->enlarged($master, $recipe, $space, $tell, $part, $once) ?? $this->cut($master, $recipe, $space, $part);
         if ($image->hasAlpha() && !$recipe->write->transparent) {
             $image = $image->flatten(PrintColour::samples($recipe->write->matte, $image));
         }
@@ -106,7 +108,7 @@ final readonly class PrintPicture
      *
      * @return ?Image null where a kernel does it all
      */
-    private function enlarged(Master $master, Recipe $recipe, WorkingSpace $space, ?\Closure $tell, PixelWindow $wanted): ?Image
+    private function enlarged(Master $master, Recipe $recipe, WorkingSpace $space, ?\Closure $tell, PixelWindow $wanted, bool $once): ?Image
     {
         [$crop, $pose, $enlarge] = [$recipe->frame->crop, $recipe->frame->pose, $recipe->enlarge];
         $passes = $enlarge->passesFrom($crop->size());
@@ -120,9 +122,11 @@ final readonly class PrintPicture
             return (new RebuiltEdges($this->workFolder))->enlarge($upright, $name, $pose, $crop, $enlarge->to);
         }
         $part = $pose->uprightOf($wanted, $upright->size());
-        $doubled = (new Doublings($this->workFolder))->doubled(
-            $upright, $name, new LearnedDoubler($passes->how, $this->threads), $passes->doublings, $pose->isUpright() ? $part : $part->widenedIn($upright->size(), Posed::MARGIN), $tell,
-        );
+        $part = $pose->isUpright() ? $part : $part->widenedIn($upright->size(), Posed::MARGIN);
+        [$doublings, $doubler] = [new Doublings($this->workFolder), new LearnedDoubler($passes->how, $this->threads)];
+        $doubled = $once
+            ? $doublings->once($upright, $name, $doubler, $passes->doublings, $part)
+            : $doublings->doubled($upright, $name, $doubler, $passes->doublings, $part, $tell);
 
         return Posed::cut($doubled, $pose, $crop->times($passes->factor()));
     }
@@ -132,7 +136,7 @@ final readonly class PrintPicture
         return MasterTidier::for($recipe->finish, static fn (): Image => PrintColour::toWorking($master->picture(), $space));
     }
 
-    private function cut(Master $master, Recipe $recipe, WorkingSpace $space): Image
+    private function cut(Master $master, Recipe $recipe, WorkingSpace $space, PixelWindow $part): Image
     {
         $frame = $recipe->frame;
         $tidier = $this->tidier($master, $recipe, $space);
@@ -146,7 +150,9 @@ final readonly class PrintPicture
         if (!$frame->pose->isUpright()) {
             return $tidier->tidied(PrintColour::toWorking(Posed::cut($master->picture(), $frame->pose, $frame->crop), $space));
         }
-        $anyRow = (null !== $recipe->mount && Mounting::readsAnyRow($recipe->mount)) || Resampler::readsAnyRow($recipe->enlarge, $frame->crop->size());
+        // A part of what is enlarged: from top to bottom, all that lies above it would be enlarged, too.
+        $isPart = !$part->contains($frame->crop) && !$frame->crop->size()->covers($recipe->enlarge->to);
+        $anyRow = $isPart || (null !== $recipe->mount && Mounting::readsAnyRow($recipe->mount)) || Resampler::readsAnyRow($recipe->enlarge, $frame->crop->size());
 
         return $tidier->tidied(PrintColour::toWorking(($anyRow ? $master->picture() : $master->stream())->crop($frame->crop), $space));
     }

@@ -53,6 +53,8 @@ final class DoublingsTest extends PixelTestCase
         foreach ([new PixelWindow($side - 16, $side - 26, 40, 40), new PixelWindow(0, 0, 10, 10), new PixelWindow($side + 14, 0, 30, $side + 14), new PixelWindow($side + 15, $side - 56, 30, 60)] as $i => $part) {
             $made = $this->doublings('part'.$i)->doubled($picture, 'p', new LearnedDoubler($how), 1, $part);
             self::assertSame($whole->crop($part->times(2))->bytes(), $made->crop($part->times(2))->bytes());
+            $patch = $this->doublings('patch'.$i)->once($picture, 'p', new LearnedDoubler($how), 1, $part);
+            self::assertSame($whole->crop($part->times(2))->bytes(), $patch->crop($part->times(2))->bytes());
         }
         self::assertGreaterThan(33, Likeness::between($picture->resize($picture->size()->times(2), Kernel::Lanczos), $whole)->psnr, 'and it is the picture');
     }
@@ -207,6 +209,39 @@ final class DoublingsTest extends PixelTestCase
         $worker->wait();
     }
 
+    /** @return iterable<string, array{string, BandFormat}> */
+    public static function patches(): iterable
+    {
+        yield 'faithful' => ['faithful', BandFormat::Byte];
+        yield 'mending, then faithful' => ['mending', BandFormat::Byte];
+        yield 'quick, 16 bits' => ['drawn-quick', BandFormat::Short];
+    }
+
+    #[DataProvider('patches')]
+    public function test_a_small_part_by_itself_has_the_wholes_pixels_through_two_doublings_and_is_not_kept(string $code, BandFormat $format): void
+    {
+        $doubler = new LearnedDoubler(WayChoice::ofCode($code) ?? throw new \LogicException());
+        $size = new PixelSize(285, 263);
+        $colour = $this->picture($size);
+        // Half of it nothing, with a soft edge, so that colour beneath and cover are doubled, too.
+        $cover = $colour->extractBands(0, 1)->linear(3.0, -300.0)->cast(BandFormat::Byte);
+        $picture = $colour->join($cover)->meaning(Interpretation::Srgb);
+        $picture = (BandFormat::Byte === $format ? $picture : $picture->rescaleTo($format)->meaning(Interpretation::Rgb16))->held();
+        $whole = $this->doublings('whole')->doubled($picture, 'p', $doubler, 2, PixelWindow::whole($size))->held();
+        foreach ([new PixelWindow(101, 77, 15, 9), new PixelWindow(0, 0, 20, 20), new PixelWindow(270, 250, 15, 13), new PixelWindow(250, 3, 9, 12)] as $part) {
+            $made = $this->doublings('alone')->once($picture, 'p', $doubler, 2, $part);
+            self::assertSame([$format, $whole->interpretation()], [$made->format(), $made->interpretation()]);
+            self::assertSame($whole->crop($part->times(4))->bytes(), $made->crop($part->times(4))->bytes());
+        }
+        self::assertSame([], glob($this->folder.'/alone/p/*'));
+
+        // Where the pieces are there, they are looked at: this one is not the picture's any more.
+        $file = glob($this->folder.'/whole/p/*-x4.pieces')[0] ?? '';
+        file_put_contents($file, str_repeat("\x07", (int) filesize($file)));
+        $seen = $this->doublings('whole')->once($picture, 'p', $doubler, 2, new PixelWindow(101, 77, 15, 9));
+        self::assertSame("\x07", count_chars($seen->crop(new PixelWindow(404, 308, 60, 36))->bytes(), 3));
+    }
+
     public function test_sixteen_bits_stay_sixteen(): void
     {
         // A ramp of 4,096 levels in 256 px: eight bits would leave 256 of them, each repeated.
@@ -307,12 +342,15 @@ final class DoublingsTest extends PixelTestCase
     {
         $this->picture(new PixelSize(130, 110))->save('png', $this->folder.'/in.png', []);
         $master = Master::open($this->folder.'/in.png');
-        foreach (['faithful-quick', 'lanczos', 'drawn'] as $code) {
+        foreach (['faithful-quick', 'lanczos', 'drawn', 'mending-30', 'nearest'] as $code) {
             $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(2 * $crop->width + 30, 2 * $crop->height + 25));
             $recipe = new Recipe(new Frame($recipe->frame->picture, $crop, $pose), new Enlarge(WayChoice::ofCode($code) ?? throw new \LogicException(), $recipe->enlarge->to), $recipe->write);
-            $whole = (new PrintPicture($this->made('whole')))->of($master, $recipe);
             $window = new PixelWindow(40, 30, 50, 45);
-            self::assertSame($whole->crop($window)->bytes(), (new PrintPicture($this->made('patch-'.$code)))->patch($master, $recipe, $window)->bytes(), $code);
+            $expected = (new PrintPicture($this->made('whole')))->of($master, $recipe)->crop($window)->bytes();
+            $pictures = new PrintPicture($this->made('patch-'.$code));
+            self::assertSame($expected, $pictures->patch($master, $recipe, $window, true)->bytes(), $code.', looked at once');
+            self::assertSame([], glob($this->folder.'/patch-'.$code.'/*'));
+            self::assertSame($expected, $pictures->patch($master, $recipe, $window)->bytes(), $code);
         }
     }
 

@@ -28,6 +28,16 @@ final readonly class Tiles
         return new PixelWindow($x, $y, min($this->side, $this->picture->width - $x), min($this->side, $this->picture->height - $y));
     }
 
+    /** All squares that touch a part, as one window. */
+    public function round(PixelWindow $part): PixelWindow
+    {
+        [$left, $top] = [$part->x - $part->x % $this->side, $part->y - $part->y % $this->side];
+        $right = min($this->picture->width, (int) ceil(($part->x + $part->width) / $this->side) * $this->side);
+        $bottom = min($this->picture->height, (int) ceil(($part->y + $part->height) / $this->side) * $this->side);
+
+        return new PixelWindow($left, $top, $right - $left, $bottom - $top);
+    }
+
     /** @return list<int> in the order of rows */
     public function touching(PixelWindow $part): array
     {

@@ -23,6 +23,9 @@ final readonly class Doublings
     /** Pixels round a piece that colouring beneath transparency looks at. */
     private const BENEATH = 16;
 
+    /** A part by itself begins and ends at even places, as networks want it. */
+    private const EVEN = 2;
+
     /** Microseconds between looks at what other workers have in hand. */
     private const LOOK = 20_000;
 
@@ -55,10 +58,35 @@ final readonly class Doublings
         foreach ($passes as $pass => $one) {
             // By work: patches of a test strip are made many at once, and pieces that others have in hand are waited for.
             [$before, $began] = [$made, WorkTime::seconds()];
-            $image = $this->once($image, $this->path($name, $doubler, $pass), $one, $needed[$pass], $count);
+            $image = $this->pass($image, $this->path($name, $doubler, $pass), $one, $needed[$pass], $count);
             if ($made > $before) {
                 $this->pace()->learn($one->name(), $made - $before, WorkTime::seconds() - $began);
             }
+        }
+
+        return $image;
+    }
+
+    /**
+     * As doubled(), for a part that is looked at once: made by itself and not kept, unless the pieces that it touches are
+     * no more work. Its pixels are the same.
+     *
+     * @throws BrokenEnlargement|UnwritablePrintFile
+     */
+    public function once(Image $source, string $name, Doubler $doubler, int $times, PixelWindow $part): Image
+    {
+        $passes = self::passes($doubler, $times);
+        $needed = self::needed($source->size(), $passes, $part, self::EVEN);
+        $work = array_sum(array_map(static fn (PixelWindow $window): float => $window->size()->times(2)->megapixels(), $needed));
+        $pieces = array_sum(array_column($this->waiting($source->size(), $name, $doubler, $times, $part), 1));
+        if ($pieces <= $work) {
+            return $this->doubled($source, $name, $doubler, $times, $part);
+        }
+        $image = $source;
+        foreach ($passes as $pass => $one) {
+            $place = (new Tiles($image->size(), self::EVEN))->round($needed[$pass]);
+            $made = $this->piece(self::cut(self::wide($image, $one), $place, $one), $one)->copied();
+            $image = $made->embed(2 * $place->x, 2 * $place->y, $image->size()->times(2), Extend::Background);
         }
 
         return $image;
@@ -92,16 +120,18 @@ final readonly class Doublings
      * What each doubling is wanted of: of its source, by its number.
      *
      * @param array<int, Doubler> $passes
+     * @param ?int                $side   of the squares that are made whole; null for the doublers' pieces
      *
      * @return array<int, PixelWindow>
      */
-    private static function needed(PixelSize $source, array $passes, PixelWindow $part): array
+    private static function needed(PixelSize $source, array $passes, PixelWindow $part, ?int $side = null): array
     {
         $times = \count($passes);
-        // Each needs of the one before it what is wanted and the margin round that; pieces are made whole.
+        // Each needs of the one before it what is wanted and the margin round that.
         $needed = [$times => $part->times(2 ** ($times - 1))];
         for ($pass = $times - 1; $pass >= 1; --$pass) {
-            $above = $needed[$pass + 1]->widenedIn($source->times(2 ** $pass), $passes[$pass + 1]->piece() + $passes[$pass + 1]->margin() + self::BENEATH);
+            $tiles = new Tiles($source->times(2 ** $pass), $side ?? $passes[$pass + 1]->piece());
+            $above = $tiles->round($needed[$pass + 1])->widenedIn($tiles->picture, $passes[$pass + 1]->margin() + self::BENEATH);
             [$left, $top] = [intdiv($above->x, 2), intdiv($above->y, 2)];
             $needed[$pass] = new PixelWindow($left, $top, intdiv($above->x + $above->width + 1, 2) - $left, intdiv($above->y + $above->height + 1, 2) - $top);
         }
@@ -123,7 +153,7 @@ final readonly class Doublings
     }
 
     /** @param \Closure(float): void $count hears of each piece's megapixels */
-    private function once(Image $source, string $path, Doubler $doubler, PixelWindow $part, \Closure $count): Image
+    private function pass(Image $source, string $path, Doubler $doubler, PixelWindow $part, \Closure $count): Image
     {
         $tiles = new Tiles($source->size(), $doubler->piece());
         $wanted = $tiles->touching($part);
@@ -133,10 +163,7 @@ final readonly class Doublings
         }
         $book = new TileBook($path.'.made', $tiles->count());
         $file = new PieceFile($path.'.pieces', new Tiles($source->size()->times(2), 2 * $doubler->piece()), $source->bands(), $source->format());
-        $margin = $doubler->margin();
-        // Colour and alpha are doubled apart; the colour goes on where it is not seen.
-        $whole = $source->hasAlpha() ? Alpha::colouredBeneath($source) : $source;
-        $wide = $whole->embed($margin, $margin, new PixelSize($source->size()->width + 2 * $margin, $source->size()->height + 2 * $margin), Extend::Copy);
+        $wide = self::wide($source, $doubler);
         while (!$book->areDone($wanted)) {
             $tile = $book->claim($wanted);
             if (null === $tile) {
@@ -144,14 +171,31 @@ final readonly class Doublings
                 continue;
             }
             $place = $tiles->window($tile);
-            $piece = $wide->crop(new PixelWindow($place->x, $place->y, $place->width + 2 * $margin, $place->height + 2 * $margin))->held();
-            $file->write($tile, $this->piece($piece, $doubler));
+            $file->write($tile, $this->piece(self::cut($wide, $place, $doubler), $doubler));
             $book->done($tile);
             $count($place->size()->times(2)->megapixels());
         }
         touch($path.'.made');
 
         return $file->picture($source->interpretation());
+    }
+
+    /** A picture with a doubler's margin all round. */
+    private static function wide(Image $source, Doubler $doubler): Image
+    {
+        $margin = $doubler->margin();
+        // Colour and alpha are doubled apart; the colour goes on where it is not seen.
+        $whole = $source->hasAlpha() ? Alpha::colouredBeneath($source) : $source;
+
+        return $whole->embed($margin, $margin, new PixelSize($source->size()->width + 2 * $margin, $source->size()->height + 2 * $margin), Extend::Copy);
+    }
+
+    /** A piece with its margin, in memory. */
+    private static function cut(Image $wide, PixelWindow $place, Doubler $doubler): Image
+    {
+        $margin = $doubler->margin();
+
+        return $wide->crop(new PixelWindow($place->x, $place->y, $place->width + 2 * $margin, $place->height + 2 * $margin))->held();
     }
 
     private function piece(Image $piece, Doubler $doubler): Image

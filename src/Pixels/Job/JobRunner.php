@@ -84,7 +84,7 @@ final readonly class JobRunner
         $window = new PixelWindow($job->int('x'), $job->int('y'), $job->int('width'), $job->int('height'));
         [$master, $recipe] = [Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))];
         $colours = OutputColours::of($master, $recipe);
-        $patch = $this->pictures->patch($master, $recipe, $window);
+        $patch = $this->pictures->patch($master, $recipe, $window, $job->bool('once'));
         $patch = match ($job->string('shown')) {
             'proof' => $colours->proof($patch, false),
             'gamut' => $colours->proof($patch, true),

@@ -13,8 +13,9 @@ final readonly class PatchJob implements PixelJob
     /**
      * @param PixelWindow               $window in pixels of the print's picture, without its border
      * @param 'plain'|'proof'|'gamut'   $shown  as the picture is, as the press prints it, or with what it cannot print marked
+     * @param bool                      $once   nobody will ask for what is beside it: nothing is kept but the patch
      */
-    public function __construct(public string $master, public Recipe $recipe, public PixelWindow $window, public string $target, public string $shown = 'plain')
+    public function __construct(public string $master, public Recipe $recipe, public PixelWindow $window, public string $target, public string $shown = 'plain', public bool $once = false)
     {
     }
 
@@ -31,6 +32,6 @@ final readonly class PatchJob implements PixelJob
 
     public function toArray(): array
     {
-        return ['job' => 'patch', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target, 'shown' => $this->shown] + $this->window->toArray();
+        return ['job' => 'patch', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target, 'shown' => $this->shown, 'once' => $this->once] + $this->window->toArray();
     }
 }

@@ -37,6 +37,12 @@ trait Memory
         return null === $image ? throw VipsFailed::at('copy_memory', Vips::takeError()) : new self($image);
     }
 
+    /** In memory of its own, whatever becomes of the memory that it was looked at in. */
+    public function copied(): self
+    {
+        return self::ofBytes($this->bytes(), $this->size(), $this->bands(), $this->interpretation(), $this->format());
+    }
+
     /** All pixels, row by row, bands interleaved. */
     public function bytes(): string
     {

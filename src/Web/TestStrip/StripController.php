@@ -91,7 +91,7 @@ final class StripController extends AbstractController
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $window = $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException();
 
-        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($vault->path(Vault::masterKey($shown->file)), $shown->recipe, $window, $target));
+        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($vault->path(Vault::masterKey($shown->file)), $shown->recipe, $window, $target, once: true));
     }
 
     /** How like a column is to the reference, at one spot or all over. */

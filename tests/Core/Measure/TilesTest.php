@@ -24,6 +24,9 @@ final class TilesTest extends TestCase
             $touching = array_keys(array_filter($all, static fn (PixelWindow $tile): bool => $tile->shared($part) > 0));
             self::assertSame($touching, $tiles->touching($part));
             self::assertSame($part->size()->pixels(), array_sum(array_map(static fn (int $tile): int => $all[$tile]->shared($part), $touching)), 'nothing of the part is in no tile');
+            $round = $tiles->round($part);
+            self::assertSame([true, $touching], [$round->contains($part), $tiles->touching($round)]);
+            self::assertSame($round->size()->pixels(), array_sum(array_map(static fn (int $tile): int => $all[$tile]->size()->pixels(), $touching)), 'and it is just these tiles');
         }
     }
 }
