@@ -25,9 +25,11 @@ use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Kernel;
+use Snugfit\Pixels\Vips\Vips;
 use Snugfit\Pixels\WorkTime;
 use Snugfit\Work\Child\PixelBench;
 use Snugfit\Work\Folder\ChildPool;
+use Snugfit\Work\Folder\Cores;
 use Symfony\Component\Filesystem\Filesystem;
 
 /** Every way against bicubic and Lanczos, on pictures that no network was trained on: reduced, enlarged again, compared. */
@@ -98,6 +100,8 @@ final readonly class EnlargerQuality implements Measurement
     private function speeds(\Closure $say): void
     {
         $picture = self::drawing(3)->held();
+        // As workers do.
+        Vips::useThreads(1);
         foreach (['quick', 'faithful', 'mending', 'mending 50', 'faithful best'] as $way) {
             $doubler = new LearnedDoubler(self::way($way));
             [$rates, $shares] = [[], []];
@@ -114,6 +118,7 @@ final readonly class EnlargerQuality implements Measurement
             }
             $say(\sprintf('%s: %.2f megapixels made in a second of work, one worker; %.2f of the bare network\'s rate', $way, self::median($rates), self::median($shares)));
         }
+        Vips::useThreads(Cores::count());
         $say(\sprintf('two workers: %.2f times as fast as one', $this->workers(1) / $this->workers(2)));
     }
 
