@@ -56,7 +56,7 @@ final readonly class Doublings
         };
         $image = $source;
         foreach ($passes as $pass => $one) {
-            // By work: patches of a test strip are made many at once, and pieces that others have in hand are waited for.
+            // By work: workers share the cores with other programs, and pieces that others have in hand are waited for.
             [$before, $began] = [$made, WorkTime::seconds()];
             $image = $this->pass($image, $this->path($name, $doubler, $pass), $one, $needed[$pass], $count);
             if ($made > $before) {
@@ -157,12 +157,12 @@ final readonly class Doublings
     {
         $tiles = new Tiles($source->size(), $doubler->piece());
         $wanted = $tiles->touching($part);
-        if (!is_file($path.'.pieces')) {
+        $file = new PieceFile($path.'.pieces', new Tiles($source->size()->times(2), 2 * $doubler->piece()), $source->bands(), $source->format());
+        if ($file->isNew) {
             // Whoever removed the pieces may have left the notes of them.
             @unlink($path.'.made');
         }
         $book = new TileBook($path.'.made', $tiles->count());
-        $file = new PieceFile($path.'.pieces', new Tiles($source->size()->times(2), 2 * $doubler->piece()), $source->bands(), $source->format());
         $wide = self::wide($source, $doubler);
         while (!$book->areDone($wanted)) {
             $tile = $book->claim($wanted);

@@ -19,13 +19,17 @@ use Snugfit\Pixels\Vips\Interpretation;
  */
 final readonly class PieceFile
 {
+    /** True where nothing was in it yet. */
+    public bool $isNew;
+
     /** @var resource */
     private mixed $file;
 
     public function __construct(private string $path, private Tiles $tiles, private int $bands, private BandFormat $format)
     {
         $this->file = fopen($path, 'c+') ?: throw UnwritablePrintFile::because('the enlarged picture cannot be kept');
-        if ((fstat($this->file)['size'] ?? 0) < $this->bytes() * $tiles->count()) {
+        $this->isNew = (fstat($this->file)['size'] ?? 0) < $this->bytes() * $tiles->count();
+        if ($this->isNew) {
             ftruncate($this->file, max(0, $this->bytes() * $tiles->count()));
         }
     }
