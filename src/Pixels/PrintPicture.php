@@ -41,14 +41,15 @@ final readonly class PrintPicture
      */
     public function of(Master $master, Recipe $recipe, ?\Closure $tell = null, ?PixelWindow $part = null, bool $once = false): Image
     {
+        $part ??= $recipe->frame->crop;
         $write = $recipe->write;
         $space = WorkingSpace::for($master->header(), $write->colour);
         $area = $recipe->enlarge->area;
         // Two enlargements where parts go another way.
         $half = static fn (float $before): ?\Closure => null === $tell ? null : static fn (float $share) => $tell($before + $share / 2);
-        $image = $this->atSize($master, $recipe, $space, null === $area ? $tell : $half(0.0), $part ?? $recipe->frame->crop, $once);
+        $image = $this->atSize($master, $recipe, $space, null === $area ? $tell : $half(0.0), $part, $once);
         if (null !== $area) {
-            $other = $this->atSize($master, $recipe->enlargedBy($area->how), $space, $half(0.5), $part ?? $recipe->frame->crop, $once);
+            $other = $this->atSize($master, $recipe->enlargedBy($area->how), $space, $half(0.5), $part, $once);
             $mask = (new MarkMask($area->marks))->over($recipe->frame, $recipe->enlarge->to);
             $image = $image->plus($other->minus($image)->multipliedBy($mask))->roundTo($image->format())->meaning($image->interpretation());
         }

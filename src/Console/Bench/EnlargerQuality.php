@@ -116,7 +116,7 @@ final readonly class EnlargerQuality implements Measurement
                 $after = self::bare($doubler);
                 $shares[] = 2 * $rate / ($before + $after);
             }
-            $say(\sprintf('%s: %.2f megapixels made in a second of work, one worker; %.2f of the bare network\'s rate', $way, self::median($rates), self::median($shares)));
+            $say(\sprintf('%s: %.2f megapixels made in a second of work, one worker; %.2f of the bare network\'s rate', $way, Spent::middle($rates), Spent::middle($shares)));
         }
         Vips::useThreads(Cores::count());
         $say(\sprintf('two workers: %.2f times as fast as one', $this->workers(1) / $this->workers(2)));
@@ -153,14 +153,6 @@ final readonly class EnlargerQuality implements Measurement
         }
 
         return 6 * $size->times(2)->megapixels() / (WorkTime::seconds() - $began);
-    }
-
-    /** @param non-empty-list<float> $numbers */
-    private static function median(array $numbers): float
-    {
-        sort($numbers);
-
-        return $numbers[intdiv(\count($numbers), 2)];
     }
 
     private static function way(string $words): WayChoice

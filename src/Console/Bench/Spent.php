@@ -14,10 +14,15 @@ final readonly class Spent
     /** @param non-empty-list<self> $rounds */
     public static function median(array $rounds): float
     {
-        $seconds = array_map(static fn (self $one): float => $one->seconds, $rounds);
-        sort($seconds);
+        return self::middle(array_map(static fn (self $one): float => $one->seconds, $rounds));
+    }
 
-        return $seconds[intdiv(\count($seconds), 2)];
+    /** @param non-empty-list<float> $numbers */
+    public static function middle(array $numbers): float
+    {
+        sort($numbers);
+
+        return $numbers[intdiv(\count($numbers), 2)];
     }
 
     /**

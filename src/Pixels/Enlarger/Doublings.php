@@ -84,7 +84,7 @@ final readonly class Doublings
         }
         $image = $source;
         foreach ($passes as $pass => $one) {
-            $place = (new Tiles($image->size(), self::EVEN))->round($needed[$pass]);
+            $place = $needed[$pass];
             $made = $this->piece(self::cut(self::wide($image, $one), $place, $one), $one)->copied();
             $image = $made->embed(2 * $place->x, 2 * $place->y, $image->size()->times(2), Extend::Background);
         }
@@ -117,23 +117,24 @@ final readonly class Doublings
     }
 
     /**
-     * What each doubling is wanted of: of its source, by its number.
+     * What each doubling is wanted of: of its source, by its number, in whole squares.
      *
      * @param array<int, Doubler> $passes
-     * @param ?int                $side   of the squares that are made whole; null for the doublers' pieces
+     * @param ?int                $side   of the squares; null for the doublers' pieces
      *
      * @return array<int, PixelWindow>
      */
     private static function needed(PixelSize $source, array $passes, PixelWindow $part, ?int $side = null): array
     {
-        $times = \count($passes);
-        // Each needs of the one before it what is wanted and the margin round that.
-        $needed = [$times => $part->times(2 ** ($times - 1))];
-        for ($pass = $times - 1; $pass >= 1; --$pass) {
-            $tiles = new Tiles($source->times(2 ** $pass), $side ?? $passes[$pass + 1]->piece());
-            $above = $tiles->round($needed[$pass + 1])->widenedIn($tiles->picture, $passes[$pass + 1]->margin() + self::BENEATH);
-            [$left, $top] = [intdiv($above->x, 2), intdiv($above->y, 2)];
-            $needed[$pass] = new PixelWindow($left, $top, intdiv($above->x + $above->width + 1, 2) - $left, intdiv($above->y + $above->height + 1, 2) - $top);
+        $needed = [];
+        $wanted = $part->times(2 ** (\count($passes) - 1));
+        for ($pass = \count($passes); $pass >= 1; --$pass) {
+            $tiles = new Tiles($source->times(2 ** ($pass - 1)), $side ?? $passes[$pass]->piece());
+            $needed[$pass] = $tiles->round($wanted);
+            // Of the one before it, it needs the margin round that, too.
+            $wide = $needed[$pass]->widenedIn($tiles->picture, $passes[$pass]->margin() + self::BENEATH);
+            [$left, $top] = [intdiv($wide->x, 2), intdiv($wide->y, 2)];
+            $wanted = new PixelWindow($left, $top, intdiv($wide->x + $wide->width + 1, 2) - $left, intdiv($wide->y + $wide->height + 1, 2) - $top);
         }
         ksort($needed);
 
