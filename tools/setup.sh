@@ -45,11 +45,14 @@ fresh() { [ "$(cat "$1" 2>/dev/null)" = "$2" ]; }
 quietly() { if ! "$@" >"$log" 2>&1 </dev/null; then tail -30 "$log" >&2; echo "Failed: $*" >&2; exit 1; fi; }
 export COMPOSER_ALLOW_SUPERUSER=1 COMPOSER_NO_INTERACTION=1
 
-php_stamp=$(stamp composer.json tools/symfony/composer.json)
+# PHP's with every version pinned, also of what they need themselves (docs/decisions/packages.md).
+php_stamp=$(stamp composer.json tools/packages/php.txt)
 if ! fresh vendor/.stamp "$php_stamp"; then
   echo "Installing PHP packages"
-  quietly composer update --working-dir=tools/symfony --no-scripts --no-progress
-  quietly composer update --no-scripts --no-progress
+  pins=()
+  while read -r name version; do pins+=(--with "$name:$version"); done <tools/packages/php.txt
+  quietly composer update --no-scripts --no-progress "${pins[@]}"
+  quietly php tools/packages/pin.php --check
   rm -rf var/cache
   echo "$php_stamp" >vendor/.stamp
 fi
