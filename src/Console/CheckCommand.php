@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Core\Delivery\Finding;
-use Snugfit\Core\Delivery\ForeignPreflight;
+use Snugfit\Core\Delivery\ExternalFilePreflight;
 use Snugfit\Core\Delivery\Preflight;
+use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Core\Delivery\PrintFileFacts;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
-use Snugfit\Pixels\Job\CheckJob;
-use Snugfit\Shop\Shelf;
-use Snugfit\Work\Child\PixelBench;
-use Snugfit\Work\Child\PixelWorkFailed;
+use Snugfit\Pixels\Job\ReadPrintFileJob;
+use Snugfit\Shop\ProductRepository;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\PixelProcessPool;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Formatter\OutputFormatter;
@@ -28,7 +28,7 @@ final class CheckCommand extends Command
     /** A file or more would not be taken. */
     private const REFUSED = 2;
 
-    public function __construct(private readonly PixelBench $bench, private readonly Shelf $shelf, private readonly ForeignPreflight $preflight)
+    public function __construct(private readonly PixelProcessPool $bench, private readonly ProductRepository $shelf, private readonly ExternalFilePreflight $preflight)
     {
         parent::__construct();
     }
@@ -63,13 +63,13 @@ final class CheckCommand extends Command
     private function check(string $file, Product $product): array
     {
         try {
-            $facts = PrintFileFacts::fromRecord((is_file($file) ? $this->bench->start(new CheckJob($file)) : throw PixelWorkFailed::said('There is no such file.'))->facts());
+            $facts = PrintFileFacts::fromRecord((is_file($file) ? $this->bench->start(new ReadPrintFileJob($file)) : throw PixelJobFailed::said('There is no such file.'))->facts());
             $findings = $this->preflight->check($product, $facts);
-        } catch (PixelWorkFailed $e) {
-            [$facts, $findings] = [null, [new Finding('Readable', 'a print file', lcfirst($e->getMessage()), false)]];
+        } catch (PixelJobFailed $e) {
+            [$facts, $findings] = [null, [new PreflightFinding('Readable', 'a print file', lcfirst($e->getMessage()), false)]];
         }
 
-        return ['file' => $file, 'passed' => Preflight::passed($findings), 'findings' => array_map(static fn (Finding $finding): array => $finding->toArray(), $findings), 'facts' => $facts?->toArray()];
+        return ['file' => $file, 'passed' => Preflight::passed($findings), 'findings' => array_map(static fn (PreflightFinding $finding): array => $finding->toArray(), $findings), 'facts' => $facts?->toArray()];
     }
 
     /** @param array{file: string, passed: bool, findings: list<array{subject: string, wanted: string, found: string, passed: bool}>, facts: ?array<string, mixed>} $checked */
@@ -77,7 +77,7 @@ final class CheckCommand extends Command
     {
         $output->writeln(OutputFormatter::escape(\sprintf('%s: %s', $checked['file'], $checked['passed'] ? 'passed' : 'would not be taken')));
         foreach ($checked['findings'] as $finding) {
-            $output->writeln(OutputFormatter::escape(\sprintf('  %s %s', $finding['passed'] ? ' ' : '!', (new Finding(...$finding))->sentence())));
+            $output->writeln(OutputFormatter::escape(\sprintf('  %s %s', $finding['passed'] ? ' ' : '!', (new PreflightFinding(...$finding))->sentence())));
         }
     }
 }

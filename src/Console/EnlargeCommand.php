@@ -6,27 +6,27 @@ namespace Snugfit\Console;
 
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
-use Snugfit\Core\Artwork\Reference;
-use Snugfit\Core\Artwork\UnsuitableReference;
-use Snugfit\Core\Artwork\Warning;
-use Snugfit\Core\Artwork\Warnings;
-use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Artwork\MasterWarning;
+use Snugfit\Core\Artwork\MasterWarnings;
+use Snugfit\Core\Artwork\ReferenceImage;
+use Snugfit\Core\Artwork\UnsuitableReferenceImage;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
-use Snugfit\Core\Recipe\Passes;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Pixels\Job\LikenessJob;
-use Snugfit\Pixels\Job\PrintJob;
-use Snugfit\Pixels\Job\ReadJob;
-use Snugfit\Work\Child\PixelBench;
-use Snugfit\Work\Child\PixelWorkFailed;
-use Snugfit\Work\Folder\Cores;
+use Snugfit\Core\Upscale\UpscalePlan;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Job\MakePrintJob;
+use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Pixels\Job\SimilarityJob;
+use Snugfit\Work\Child\CpuCount;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\PixelProcessPool;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Formatter\OutputFormatter;
@@ -45,7 +45,7 @@ final class EnlargeCommand extends Command
     /** Where a master says nothing: the usual target for print (common practice). */
     private const PPI = 300.0;
 
-    public function __construct(private readonly PixelBench $bench)
+    public function __construct(private readonly PixelProcessPool $bench)
     {
         parent::__construct();
     }
@@ -78,13 +78,13 @@ final class EnlargeCommand extends Command
             }
             $format = $this->format($out);
             $how = $option->way();
-            $facts = MasterFacts::fromRecord($this->bench->start(new ReadJob($in))->facts());
+            $facts = MasterFacts::fromRecord($this->bench->start(new ReadMasterJob($in))->facts());
             $to = $this->size($option, $facts->size);
             $reference = $this->reference($option, $facts->size);
-            $how ??= WayChoice::for($facts->kindGuess, $facts)->with($option->effort());
-        } catch (\InvalidArgumentException|UnsuitableReference $e) {
+            $how ??= UpscaleSettings::for($facts->kindGuess, $facts)->with($option->effort());
+        } catch (\InvalidArgumentException|UnsuitableReferenceImage $e) {
             return WrongUsage::say($output, $e->getMessage());
-        } catch (PixelWorkFailed $e) {
+        } catch (PixelJobFailed $e) {
             return $this->failed($errors, $e->getMessage());
         }
         foreach ($this->warnings($facts, $in, $how, $to) as $warning) {
@@ -98,19 +98,19 @@ final class EnlargeCommand extends Command
         $bar = new TerminalProgress($errors);
         $began = microtime(true);
         try {
-            $child = $this->bench->withThreads(Cores::count())->start(new PrintJob($in, $recipe, $out));
+            $child = $this->bench->withThreads(CpuCount::count())->start(new MakePrintJob($in, $recipe, $out));
             while ($child->isRunning()) {
                 $bar->at('Enlarging', $child->enlarged());
                 usleep(50_000);
             }
             $child->facts();
-            $likeness = null === $reference ? null : $this->bench->start(new LikenessJob($in, $recipe, $option->text('reference') ?? '', $reference->recipe($recipe)))->facts();
-        } catch (PixelWorkFailed $e) {
+            $likeness = null === $reference ? null : $this->bench->start(new SimilarityJob($in, $recipe, $option->text('reference') ?? '', $reference->recipe($recipe)))->facts();
+        } catch (PixelJobFailed $e) {
             return $this->failed($errors, $e->getMessage());
         } finally {
             $bar->end();
         }
-        $output->writeln(OutputFormatter::escape(\sprintf('%s px to %s px. %s %.1f s.', $facts->size, $to, $facts->format->isVector() ? 'A drawing: drawn anew at this size.' : Passes::of($how, $facts->size, $to)->sentence(), microtime(true) - $began)));
+        $output->writeln(OutputFormatter::escape(\sprintf('%s px to %s px. %s %.1f s.', $facts->size, $to, $facts->format->isVector() ? 'A drawing: drawn anew at this size.' : UpscalePlan::of($how, $facts->size, $to)->sentence(), microtime(true) - $began)));
         if (null !== $likeness) {
             $psnr = $likeness->optionalFloat('psnr');
             $output->writeln(\sprintf('Against the full size: PSNR %s, SSIM %.4f (luma, without 4 px at the border).', null === $psnr ? 'without end, it is the same' : \sprintf('%.2f dB', $psnr), $likeness->float('ssim')));
@@ -119,8 +119,8 @@ final class EnlargeCommand extends Command
         return Command::SUCCESS;
     }
 
-    /** @throws UnsuitableReference|PixelWorkFailed */
-    private function reference(Options $option, PixelSize $picture): ?Reference
+    /** @throws UnsuitableReferenceImage|PixelJobFailed */
+    private function reference(Options $option, PixelSize $picture): ?ReferenceImage
     {
         $path = $option->text('reference');
         if (null === $path) {
@@ -129,9 +129,9 @@ final class EnlargeCommand extends Command
         if (!is_file($path)) {
             throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $path));
         }
-        $facts = MasterFacts::fromRecord($this->bench->start(new ReadJob($path))->facts());
+        $facts = MasterFacts::fromRecord($this->bench->start(new ReadMasterJob($path))->facts());
 
-        return Reference::of(basename($path), $facts->sha256, $facts->size, $picture);
+        return ReferenceImage::of(basename($path), $facts->sha256, $facts->size, $picture);
     }
 
     private function failed(OutputInterface $errors, string $sentence): int
@@ -141,13 +141,13 @@ final class EnlargeCommand extends Command
         return self::FAILED;
     }
 
-    private function format(string $out): Format
+    private function format(string $out): FileFormat
     {
         return match (strtolower(pathinfo($out, \PATHINFO_EXTENSION))) {
-            'png' => Format::Png,
-            'jpg', 'jpeg' => Format::Jpeg,
-            'tif', 'tiff' => Format::Tiff,
-            'webp' => Format::Webp,
+            'png' => FileFormat::Png,
+            'jpg', 'jpeg' => FileFormat::Jpeg,
+            'tif', 'tiff' => FileFormat::Tiff,
+            'webp' => FileFormat::Webp,
             default => throw new \InvalidArgumentException('The result is written as .png, .jpg, .tif or .webp; give it one of these endings.'),
         };
     }
@@ -182,11 +182,11 @@ final class EnlargeCommand extends Command
     }
 
     /** @return list<string> */
-    private function warnings(MasterFacts $facts, string $in, WayChoice $how, PixelSize $to): array
+    private function warnings(MasterFacts $facts, string $in, UpscaleSettings $how, PixelSize $to): array
     {
         $times = $to->longSide() / $facts->size->longSide();
         $limit = $facts->kindGuess->usualLimit();
-        $soft = array_filter((new Warnings())->of($facts, $in), static fn (Warning $warning): bool => 'soft' === $warning->code);
+        $soft = array_filter((new MasterWarnings())->of($facts, $in), static fn (MasterWarning $warning): bool => 'soft' === $warning->code);
 
         return array_values(array_filter([
             $times > $limit + 1e-6 ? \sprintf('×%.2f is more than a picture of this kind (%s) usually bears; its limit is ×%s.', $times, $facts->kindGuess->label(), $limit) : null,

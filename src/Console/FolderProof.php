@@ -5,24 +5,24 @@ declare(strict_types=1);
 namespace Snugfit\Console;
 
 use Snugfit\Core\Delivery\ManifestEntry;
-use Snugfit\Core\Record;
-use Snugfit\Pixels\Job\SmallJob;
-use Snugfit\Web\Parcels\ProofDrawing;
-use Snugfit\Web\Parcels\ProofPrint;
-use Snugfit\Web\Shared\Gauge;
-use Snugfit\Work\Child\PixelBench;
-use Snugfit\Work\Child\PixelWorkFailed;
-use Snugfit\Work\Folder\ChildPool;
-use Snugfit\Work\Folder\FolderOrder;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Proof\ProofPrint;
+use Snugfit\Core\Proof\SnugGauge;
+use Snugfit\Pixels\Job\PrintThumbnailJob;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\PixelProcessPool;
+use Snugfit\Work\Folder\FolderRequest;
 use Snugfit\Work\Folder\FolderResult;
+use Snugfit\Work\Folder\PixelJobQueue;
 use Snugfit\Work\Folder\UnwritableFolder;
+use Snugfit\Work\Proof\ProofPage;
 
 /** The proof sheet of a folder's print files. */
 final readonly class FolderProof
 {
     private const NAME = 'proof-sheet.pdf';
 
-    public function __construct(private PixelBench $bench, private ProofDrawing $drawing)
+    public function __construct(private PixelProcessPool $bench, private ProofPage $drawing)
     {
     }
 
@@ -31,7 +31,7 @@ final readonly class FolderProof
      *
      * @throws UnwritableFolder
      */
-    public function write(FolderOrder $order, FolderResult $result): void
+    public function write(FolderRequest $order, FolderResult $result): void
     {
         $pdf = $this->drawing->of(basename((string) realpath($order->folder)), date('Y-m-d'), fn (string $folder): array => $this->prints($order, $result, $folder));
         $path = $order->out.'/'.self::NAME;
@@ -41,14 +41,14 @@ final readonly class FolderProof
     }
 
     /** @return list<ProofPrint> */
-    private function prints(FolderOrder $order, FolderResult $result, string $folder): array
+    private function prints(FolderRequest $order, FolderResult $result, string $folder): array
     {
         $delivered = array_filter($result->manifest->files, static fn (ManifestEntry $entry): bool => null !== $entry->output);
-        (new ChildPool($this->bench))->run(
+        (new PixelJobQueue($this->bench))->run(
             array_keys($delivered), $order->jobs,
-            static fn (int $index): SmallJob => new SmallJob($order->out.'/'.($delivered[$index]->output['path'] ?? ''), \sprintf('%s/%d.jpg', $folder, $index)),
+            static fn (int $index): PrintThumbnailJob => new PrintThumbnailJob($order->out.'/'.($delivered[$index]->output['path'] ?? ''), \sprintf('%s/%d.jpg', $folder, $index)),
             // Without its picture a print still has its place and its figures.
-            static fn (int $index, Record|PixelWorkFailed $ended): null => null,
+            static fn (int $index, JsonReader|PixelJobFailed $ended): null => null,
             static fn (): bool => false,
         );
         $products = array_column($order->products, null, 'code');
@@ -59,7 +59,7 @@ final readonly class FolderProof
             $picture = $index.'.jpg';
             $prints[] = new ProofPrint(
                 basename($entry->output['path'] ?? ''), $product->name, $recipe->size(), $recipe->write, $entry->output['bytes'] ?? 0, 'Passed preflight', is_file($folder.'/'.$picture) ? $picture : null,
-                Gauge::ofPrint($entry->enlargement, $recipe->write->ppi, $entry->verdict, $product),
+                SnugGauge::ofPrint($entry->enlargement, $recipe->write->ppi, $entry->verdict, $product),
             );
         }
 

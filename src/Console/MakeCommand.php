@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace Snugfit\Console;
 
 use Snugfit\Core\Delivery\NameTemplate;
-use Snugfit\Core\Delivery\SizeLimit;
+use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Shop\Shelf;
-use Snugfit\Work\Folder\Cores;
+use Snugfit\Shop\ProductRepository;
+use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Folder\FolderMaker;
-use Snugfit\Work\Folder\FolderOrder;
+use Snugfit\Work\Folder\FolderRequest;
 use Snugfit\Work\Folder\FolderResult;
 use Snugfit\Work\Folder\UnwritableFolder;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -33,7 +33,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
 
     private bool $isStopped = false;
 
-    public function __construct(private readonly FolderMaker $maker, private readonly Shelf $shelf, private readonly FolderProof $proof)
+    public function __construct(private readonly FolderMaker $maker, private readonly ProductRepository $shelf, private readonly FolderProof $proof)
     {
         parent::__construct();
     }
@@ -111,7 +111,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         return [] === $result->failures && !$result->wasStopped ? Command::SUCCESS : self::PARTLY;
     }
 
-    private function order(Options $option): FolderOrder
+    private function order(Options $option): FolderRequest
     {
         $folder = $option->argument('folder');
         if (!is_dir($folder)) {
@@ -121,12 +121,12 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         if (realpath($folder) === realpath($out)) {
             throw new \InvalidArgumentException('Print files cannot go among their masters: the next time they would be taken for masters. Give --out another folder; one inside is fine.');
         }
-        $jobs = $option->number('jobs') ?? (float) Cores::count();
+        $jobs = $option->number('jobs') ?? (float) CpuCount::count();
         if ($jobs < 1 || $jobs > 64 || floor($jobs) !== $jobs) {
             throw new \InvalidArgumentException('--jobs takes a whole number from 1 to 64.');
         }
 
-        return new FolderOrder($folder, '' === $out ? '/' : $out, $this->products($option), (int) $jobs, (new MakingOptions($option))->wishes(), new NameTemplate($option->text('name') ?? NameTemplate::USUAL));
+        return new FolderRequest($folder, '' === $out ? '/' : $out, $this->products($option), (int) $jobs, (new MakingOptions($option))->wishes(), new NameTemplate($option->text('name') ?? NameTemplate::USUAL));
     }
 
     /** @return non-empty-list<Product> */

@@ -4,29 +4,29 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Core\Delivery\Compression;
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Delivery\Intent;
-use Snugfit\Core\Delivery\Profile;
-use Snugfit\Core\Delivery\SizeLimit;
-use Snugfit\Core\Finish\FinishWishes;
-use Snugfit\Core\MalformedRecord;
+use Snugfit\Core\Finish\FinishSettings;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\MalformedJson;
+use Snugfit\Core\Output\Compression;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Output\RenderingIntent;
+use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
-use Snugfit\Core\Recipe\MakingWishes;
+use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Core\Record;
 
 /** What a command's options ask of the making. All methods throw InvalidArgumentException with a sentence. */
 final readonly class MakingOptions
 {
-    private const OTHER_FORMATS = ['jpg' => Format::Jpeg, 'tif' => Format::Tiff];
+    private const OTHER_FORMATS = ['jpg' => FileFormat::Jpeg, 'tif' => FileFormat::Tiff];
 
     public function __construct(private Options $option)
     {
     }
 
-    public function wishes(): MakingWishes
+    public function wishes(): RenderOptions
     {
         $format = $this->format();
         $profile = $this->profile();
@@ -35,18 +35,18 @@ final readonly class MakingOptions
         }
         $bytes = $this->option->text('max-bytes');
 
-        return new MakingWishes(
-            $format, $this->option->way(), $this->finish(), $profile, $this->option->choice('intent', Intent::class), $this->option->flag('no-black-point') ? false : null,
+        return new RenderOptions(
+            $format, $this->option->way(), $this->finish(), $profile, $this->option->choice('intent', RenderingIntent::class), $this->option->flag('no-black-point') ? false : null,
             null === $bytes ? null : SizeLimit::parseBytes($bytes), $this->quality('quality', Write::JPEG_QUALITY), $this->quality('least-quality', SizeLimit::LEAST_QUALITY),
             $this->matte(), $this->option->choice('compression', Compression::class), $this->option->flag('cut-marks'), effort: $this->option->effort(),
         );
     }
 
-    public function format(): ?Format
+    public function format(): ?FileFormat
     {
         $name = strtolower($this->option->text('format') ?? '');
 
-        return self::OTHER_FORMATS[$name] ?? $this->option->choice('format', Format::class);
+        return self::OTHER_FORMATS[$name] ?? $this->option->choice('format', FileFormat::class);
     }
 
     public function profile(): ?Profile
@@ -56,19 +56,19 @@ final readonly class MakingOptions
         return null === $name ? null : Profile::named($name) ?? throw ImpossibleProduct::profile($name);
     }
 
-    private function finish(): FinishWishes
+    private function finish(): FinishSettings
     {
         $path = $this->option->text('finish');
         if (null === $path) {
-            return new FinishWishes();
+            return new FinishSettings();
         }
         $json = is_file($path) ? file_get_contents($path) : false;
         if (false === $json) {
             throw new \InvalidArgumentException(\sprintf('There is no file "%s" that says how to finish.', $path));
         }
         try {
-            return FinishWishes::fromRecord(Record::decode($json, 'the finish in '.basename($path)));
-        } catch (MalformedRecord $e) {
+            return FinishSettings::fromRecord(JsonReader::decode($json, 'the finish in '.basename($path)));
+        } catch (MalformedJson $e) {
             throw new \InvalidArgumentException($e->getMessage(), previous: $e);
         }
     }

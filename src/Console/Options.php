@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Core\Fit\Pose;
-use Snugfit\Core\Fit\Turn;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\QuarterTurn;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
-use Snugfit\Core\Recipe\Effort;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Upscale\Effort;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
 use Symfony\Component\Console\Input\InputInterface;
 
 /** A command's options as the values they mean. All methods throw InvalidArgumentException with a sentence. */
@@ -70,18 +70,18 @@ final readonly class Options
         return array_values(array_filter(\is_array($values) ? $values : [], static fn (mixed $value): bool => \is_string($value) && '' !== trim($value)));
     }
 
-    public function turn(string $name): Turn
+    public function turn(string $name): QuarterTurn
     {
         $degrees = $this->number($name) ?? 0.0;
 
-        return Turn::tryFrom((int) $degrees) ?? throw new \InvalidArgumentException(\sprintf('--%s takes 90, 180 or 270.', $name));
+        return QuarterTurn::tryFrom((int) $degrees) ?? throw new \InvalidArgumentException(\sprintf('--%s takes 90, 180 or 270.', $name));
     }
 
     public function degrees(string $name): float
     {
         $degrees = $this->number($name) ?? 0.0;
 
-        return abs($degrees) <= Pose::STEEPEST ? $degrees : throw new \InvalidArgumentException(\sprintf('--%s takes degrees from -45 to 45; turn by quarters first.', $name));
+        return abs($degrees) <= ImageTransform::STEEPEST ? $degrees : throw new \InvalidArgumentException(\sprintf('--%s takes degrees from -45 to 45; turn by quarters first.', $name));
     }
 
     public function limit(string $name): ?float
@@ -112,7 +112,7 @@ final readonly class Options
     }
 
     /** The way of enlarging that --way, --strength, --best and --quick ask for; null for what suits each picture. */
-    public function way(): ?WayChoice
+    public function way(): ?UpscaleSettings
     {
         $name = $this->text('way') ?? 'auto';
         $effort = $this->effort();
@@ -127,15 +127,15 @@ final readonly class Options
 
             return null;
         }
-        $way = Way::tryFrom($name) ?? throw new \InvalidArgumentException(\sprintf('--way takes auto, %s; not "%s".', implode(', ', array_map(static fn (Way $one): string => $one->value, Way::cases())), $name));
-        if (null !== $strength && Way::Mending !== $way) {
+        $way = UpscaleMethod::tryFrom($name) ?? throw new \InvalidArgumentException(\sprintf('--way takes auto, %s; not "%s".', implode(', ', array_map(static fn (UpscaleMethod $one): string => $one->value, UpscaleMethod::cases())), $name));
+        if (null !== $strength && UpscaleMethod::Mending !== $way) {
             throw new \InvalidArgumentException('--strength goes with --way=mending.');
         }
         if (Effort::Usual !== $effort && !$way->isLearned()) {
             throw new \InvalidArgumentException(\sprintf('--best and --quick are for the learned ways, not %s.', $way->label()));
         }
 
-        return new WayChoice($way, (int) ($strength ?? 100), $effort);
+        return new UpscaleSettings($way, (int) ($strength ?? 100), $effort);
     }
 
     public function effort(): Effort

@@ -6,12 +6,12 @@ namespace Snugfit\Console;
 
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
-use Snugfit\Core\Fit\Bled;
-use Snugfit\Core\Fit\Edge;
-use Snugfit\Core\Fit\Planner;
-use Snugfit\Core\Fit\Pose;
-use Snugfit\Core\Fit\Sits;
-use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Fit\BleedSource;
+use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
@@ -22,7 +22,7 @@ use Snugfit\Core\Product\FreeSize;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
-use Snugfit\Shop\Shelf;
+use Snugfit\Shop\ProductRepository;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -33,7 +33,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('plan', 'Say how a picture of some pixels sits on a product or print size')]
 final class PlanCommand extends Command
 {
-    public function __construct(private readonly Planner $planner, private readonly Shelf $shelf, private readonly PlacementWords $words)
+    public function __construct(private readonly PlacementPlanner $planner, private readonly ProductRepository $shelf, private readonly PlacementWords $words)
     {
         parent::__construct();
     }
@@ -54,9 +54,9 @@ final class PlanCommand extends Command
             ->addOption('turn', null, InputOption::VALUE_REQUIRED, 'Quarter turns clockwise: 90, 180 or 270')
             ->addOption('flip', null, InputOption::VALUE_NONE, 'Mirrored left to right')
             ->addOption('tilt', null, InputOption::VALUE_REQUIRED, 'Degrees clockwise, -45 to 45, to straighten')
-            ->addOption('sits', null, InputOption::VALUE_REQUIRED, 'fill, or whole: all of the picture with something round it', Sits::Fill->value)
-            ->addOption('edge', null, InputOption::VALUE_REQUIRED, 'Round a whole picture: colour, mirrored, continued or blurred', Edge::Colour->value)
-            ->addOption('bled', null, InputOption::VALUE_REQUIRED, 'Bleed from the picture, or mirrored or continued beyond the trim', Bled::Picture->value)
+            ->addOption('sits', null, InputOption::VALUE_REQUIRED, 'fill, or whole: all of the picture with something round it', FitMode::Fill->value)
+            ->addOption('edge', null, InputOption::VALUE_REQUIRED, 'Round a whole picture: colour, mirrored, continued or blurred', EdgeFill::Colour->value)
+            ->addOption('bled', null, InputOption::VALUE_REQUIRED, 'Bleed from the picture, or mirrored or continued beyond the trim', BleedSource::Picture->value)
             ->addOption('json', null, InputOption::VALUE_NONE, 'Print figures for programs');
     }
 
@@ -66,14 +66,14 @@ final class PlanCommand extends Command
             $option = Options::of($input);
             $kind = $option->choice('kind', Kind::class) ?? Kind::Photo;
             $artwork = new Artwork(PixelSize::parse($option->argument('pixels')), $kind);
-            $wishes = new Wishes(
+            $wishes = new PlacementRequest(
                 orientation: $option->choice('orientation', OrientationRule::class) ?? OrientationRule::Either,
                 keep: array_map(FractionBox::parse(...), $option->texts('keep')),
                 limit: $option->limit('limit'),
-                pose: new Pose($option->turn('turn'), (bool) $input->getOption('flip'), $option->degrees('tilt')),
-                sits: $option->choice('sits', Sits::class) ?? Sits::Fill,
-                edge: $option->choice('edge', Edge::class) ?? Edge::Colour,
-                bled: $option->choice('bled', Bled::class) ?? Bled::Picture,
+                pose: new ImageTransform($option->turn('turn'), (bool) $input->getOption('flip'), $option->degrees('tilt')),
+                sits: $option->choice('sits', FitMode::class) ?? FitMode::Fill,
+                edge: $option->choice('edge', EdgeFill::class) ?? EdgeFill::Colour,
+                bled: $option->choice('bled', BleedSource::class) ?? BleedSource::Picture,
             );
             $product = $this->product($option);
             $placement = $this->planner->plan($artwork, $product, $wishes);
@@ -81,7 +81,7 @@ final class PlanCommand extends Command
             return WrongUsage::say($output, $e->getMessage());
         }
         if ($input->getOption('json')) {
-            $output->writeln(json_encode(PlacementFigures::of($placement, $product->sizedFor($placement->pose->size($placement->artwork->size))), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT), OutputInterface::OUTPUT_RAW);
+            $output->writeln(json_encode(PlacementRecord::of($placement, $product->sizedFor($placement->pose->size($placement->artwork->size))), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT), OutputInterface::OUTPUT_RAW);
         } else {
             $output->writeln($this->words->describe($placement));
         }

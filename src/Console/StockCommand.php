@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Shop\Shelf;
+use Snugfit\Shop\ProductRepository;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -13,7 +13,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('shop:stock', 'Fill an empty product shelf with the standard sizes', hidden: true)]
 final class StockCommand extends Command
 {
-    public function __construct(private readonly Shelf $shelf)
+    public function __construct(private readonly ProductRepository $shelf)
     {
         parent::__construct();
     }

@@ -6,8 +6,11 @@ namespace Snugfit\Pixels;
 
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Pixels\Enlarger\BrokenEnlargement;
+use Snugfit\Pixels\Colour\OutputColourConverter;
+use Snugfit\Pixels\Enlarger\BrokenUpscale;
 use Snugfit\Pixels\Onnx\OnnxFailed;
+use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Reading\UnreadableMaster;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\VipsFailed;
 use Snugfit\Pixels\Writing\PrintFileWriter;
@@ -15,14 +18,14 @@ use Snugfit\Pixels\Writing\PrintFileWriter;
 /** Master and recipe -> print file, in one pass from the first row to the last. The only place where print files come from. */
 final readonly class PrintFileMaker
 {
-    public function __construct(private PrintPicture $pictures, private PrintFileWriter $writer = new PrintFileWriter())
+    public function __construct(private PrintRenderer $pictures, private PrintFileWriter $writer = new PrintFileWriter())
     {
     }
 
     /** @param string $workFolder where enlarged pictures are kept for further products */
     public static function in(string $workFolder, int $threads = 1): self
     {
-        return new self(new PrintPicture($workFolder, threads: $threads));
+        return new self(new PrintRenderer($workFolder, threads: $threads));
     }
 
     /**
@@ -30,7 +33,7 @@ final readonly class PrintFileMaker
      *
      * @param ?\Closure(float): void $tell hears which share of the enlarging is done
      *
-     * @throws UnreadableMaster|ImpossibleRecipe|UnwritablePrintFile|BrokenEnlargement|OnnxFailed
+     * @throws UnreadableMaster|ImpossibleRecipe|UnwritablePrintFile|BrokenUpscale|OnnxFailed
      */
     public function make(string $masterPath, Recipe $recipe, string $target, ?\Closure $tell = null): void
     {
@@ -40,7 +43,7 @@ final readonly class PrintFileMaker
         }
         $part = $target.'.part';
         try {
-            $colours = OutputColours::of($master, $recipe);
+            $colours = OutputColourConverter::of($master, $recipe);
             $picture = fn (): Image => $colours->delivered($this->pictures->of($master, $recipe, $tell)->without(...PrintFileWriter::NOTES), $recipe->write->bits);
             $this->writer->write($picture, $recipe->write, $part);
             $this->flush($part);

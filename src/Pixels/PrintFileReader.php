@@ -4,30 +4,31 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels;
 
-use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Delivery\PrintFileFacts;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Vips;
 use Snugfit\Pixels\Vips\VipsFailed;
-use Snugfit\Pixels\Writing\PdfPage;
+use Snugfit\Pixels\Writing\PdfInspector;
 
 /** Print file -> what is really in it, for preflight. */
 final readonly class PrintFileReader
 {
     private const LOADERS = [
-        'VipsForeignLoadJpegFile' => Format::Jpeg,
-        'VipsForeignLoadPngFile' => Format::Png,
-        'VipsForeignLoadTiffFile' => Format::Tiff,
-        'VipsForeignLoadWebpFile' => Format::Webp,
-        'VipsForeignLoadPdfFile' => Format::Pdf,
+        'VipsForeignLoadJpegFile' => FileFormat::Jpeg,
+        'VipsForeignLoadPngFile' => FileFormat::Png,
+        'VipsForeignLoadTiffFile' => FileFormat::Tiff,
+        'VipsForeignLoadWebpFile' => FileFormat::Webp,
+        'VipsForeignLoadPdfFile' => FileFormat::Pdf,
     ];
 
     /** @throws UnwritablePrintFile where the file cannot even be opened */
     public function read(string $path): PrintFileFacts
     {
         $format = self::LOADERS[(string) Vips::loaderFor($path)] ?? throw UnwritablePrintFile::notOne();
-        if (Format::Pdf === $format) {
+        if (FileFormat::Pdf === $format) {
             return $this->pdf($path);
         }
         $image = self::open($path, $format);
@@ -35,7 +36,7 @@ final readonly class PrintFileReader
         $alpha = $image->hasAlpha();
 
         return new PrintFileFacts(
-            $format, $image->size(), $across * 25.4, $down * 25.4, PrintColour::profileOf($image),
+            $format, $image->size(), $across * 25.4, $down * 25.4, WorkingSpaceConverter::profileOf($image),
             $image->bands() - ($alpha ? 1 : 0), $alpha, 8 * $image->format()->bytes(),
             (int) filesize($path), $this->isComplete($path, $format, $image), (string) hash_file('sha256', $path),
         );
@@ -54,7 +55,7 @@ final readonly class PrintFileReader
      */
     public function inPicture(string $path, \Closure $look): mixed
     {
-        return Format::Pdf === (self::LOADERS[(string) Vips::loaderFor($path)] ?? null) ? PdfPage::of($path)->picture($look) : $look($path);
+        return FileFormat::Pdf === (self::LOADERS[(string) Vips::loaderFor($path)] ?? null) ? PdfInspector::of($path)->picture($look) : $look($path);
     }
 
     /**
@@ -67,7 +68,7 @@ final readonly class PrintFileReader
         return self::open($path, self::LOADERS[(string) Vips::loaderFor($path)] ?? throw UnwritablePrintFile::notOne(), $stream);
     }
 
-    private static function open(string $path, Format $format, bool $stream = false): Image
+    private static function open(string $path, FileFormat $format, bool $stream = false): Image
     {
         try {
             return Image::load($format->value, $path, ['fail-on' => 1, 'access' => $stream ? 1 : 0]);
@@ -78,25 +79,25 @@ final readonly class PrintFileReader
 
     private function pdf(string $path): PrintFileFacts
     {
-        $page = PdfPage::of($path);
+        $page = PdfInspector::of($path);
         $inner = $page->picture(fn (string $extracted): PrintFileFacts => $this->read($extracted));
         [$left, $bottom, $right, $top] = $page->boxes->bleed;
 
         return new PrintFileFacts(
-            Format::Pdf, $inner->size, $inner->size->width * 72 / max(1e-6, $right - $left), $inner->size->height * 72 / max(1e-6, $top - $bottom), $inner->profile,
+            FileFormat::Pdf, $inner->size, $inner->size->width * 72 / max(1e-6, $right - $left), $inner->size->height * 72 / max(1e-6, $top - $bottom), $inner->profile,
             $inner->channels, $inner->transparent, $inner->bits, (int) filesize($path), $inner->complete && str_contains(self::end($path, 1024), '%%EOF'), (string) hash_file('sha256', $path), $page->boxes,
         );
     }
 
     /** JPEG ends with its end marker, PNG with its IEND chunk, a WebP says how long it is; a TIFF's last rows can be decoded. */
-    private function isComplete(string $path, Format $format, Image $image): bool
+    private function isComplete(string $path, FileFormat $format, Image $image): bool
     {
         return match ($format) {
-            Format::Jpeg => str_ends_with(self::end($path, 12), "\xFF\xD9"),
-            Format::Png => str_ends_with(self::end($path, 12), "IEND\xAE\x42\x60\x82"),
-            Format::Webp => $this->webpIsWhole($path),
-            Format::Tiff => $this->lastRowDecodes($image),
-            Format::Pdf => true,
+            FileFormat::Jpeg => str_ends_with(self::end($path, 12), "\xFF\xD9"),
+            FileFormat::Png => str_ends_with(self::end($path, 12), "IEND\xAE\x42\x60\x82"),
+            FileFormat::Webp => $this->webpIsWhole($path),
+            FileFormat::Tiff => $this->lastRowDecodes($image),
+            FileFormat::Pdf => true,
         };
     }
 

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels;
 
-use Snugfit\Core\Delivery\PrintMeasures;
+use Snugfit\Core\Delivery\PrintQualityMeasures;
 use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Pixels\Colour\WorkingSpaceConverter;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
@@ -22,7 +24,7 @@ final readonly class PrintMeasurer
     /** Share of a window's pixels that may swing further than what is reported: single pixels of noise are no halo. */
     private const ODD_ONES = 0.005;
 
-    public function __construct(private PrintPicture $pictures)
+    public function __construct(private PrintRenderer $pictures)
     {
     }
 
@@ -30,13 +32,13 @@ final readonly class PrintMeasurer
      * @param string  $file of the written picture; of a PDF, the one on its page
      * @param ?string $copy of the master, small
      */
-    public function measure(Master $master, Recipe $recipe, string $file, ?string $copy = null): PrintMeasures
+    public function measure(Master $master, Recipe $recipe, string $file, ?string $copy = null): PrintQualityMeasures
     {
         $part = $recipe->mount->lay->part ?? PixelWindow::whole($recipe->size());
         $matte = $recipe->write->matte;
-        $likeness = Likeness::between(PlanPreview::of($master, $recipe->frame, $matte, $copy), PlanPreview::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte))->ssim;
+        $likeness = ImageSimilarity::between(PlanReference::of($master, $recipe->frame, $matte, $copy), PlanReference::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte))->ssim;
 
-        return new PrintMeasures(
+        return new PrintQualityMeasures(
             round($likeness, 4),
             null === $recipe->finish->guard ? null : self::atExtremes(PrintFileReader::picture($file, true)->crop($part)),
             null === $recipe->finish->sharpen ? null : $this->halo($master, $recipe, PrintFileReader::picture($file, false)->crop($part)),
@@ -50,7 +52,7 @@ final readonly class PrintMeasurer
         $sum = $picture->extractBands(0, $colours)->cast(BandFormat::Float)->recombined([array_fill(0, $colours, 1.0)]);
         $low = $sum->isLessThan(0.5);
         // In one pass: the file is read from top to bottom.
-        $ends = 4 === $colours ? $low : $low->cast(BandFormat::Float)->plus($sum->isMoreThan($colours * Alpha::most($picture) - 0.5));
+        $ends = 4 === $colours ? $low : $low->cast(BandFormat::Float)->plus($sum->isMoreThan($colours * PremultipliedAlpha::most($picture) - 0.5));
 
         return round($ends->average() / 255, 6);
     }
@@ -62,7 +64,7 @@ final readonly class PrintMeasurer
         $most = 0.0;
         foreach (self::windows($recipe->enlarge->to) as $window) {
             $before = self::bright($this->pictures->patch($master, $plain, $window));
-            $after = self::bright(PrintColour::toSrgb($picture->crop($window)));
+            $after = self::bright(WorkingSpaceConverter::toSrgb($picture->crop($window)));
             $reach = 2 * (int) ceil($recipe->finish->sharpen?->radius->asPixels() ?? 1.0) + 1;
             $over = $after->minus($before->ranked($reach, $reach * $reach - 1))->positivePart()->plus($before->ranked($reach, 0)->minus($after)->positivePart());
             $values = $over->cast(BandFormat::Float)->values();

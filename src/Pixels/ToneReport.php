@@ -9,8 +9,10 @@ use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Colour\OutputColourConverter;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 
@@ -20,7 +22,7 @@ final readonly class ToneReport
     /** Megapixels that are counted at most. */
     private const MOST = 3.0;
 
-    public function __construct(private PrintPicture $pictures)
+    public function __construct(private PrintRenderer $pictures)
     {
     }
 
@@ -32,8 +34,8 @@ final readonly class ToneReport
         $size = new PixelSize(max(1, (int) round($crop->width * $scale)), max(1, (int) round($crop->height * $scale)));
         // Sharpening and grain are made for the print's own pixels; on these they would be others.
         $tones = new Finish($recipe->finish->tidy, $recipe->finish->clean, null, null, $recipe->finish->guard);
-        $small = new Recipe($recipe->frame, new Enlarge(new WayChoice(Way::Lanczos), $size), $recipe->write, null, $tones);
-        $count = fn (Recipe $one): array => self::count(OutputColours::of($master, $one)->onScreen($this->pictures->of($master, $one)));
+        $small = new Recipe($recipe->frame, new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size), $recipe->write, null, $tones);
+        $count = fn (Recipe $one): array => self::count(OutputColourConverter::of($master, $one)->onScreen($this->pictures->of($master, $one)));
 
         return ['before' => $count($small->finishedBy(new Finish())), 'after' => $count($small)];
     }

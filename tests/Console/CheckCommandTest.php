@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Console;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
 
 /** Files made by other programs, held against products. */
 final class CheckCommandTest extends CommandTestCase
@@ -38,9 +38,9 @@ final class CheckCommandTest extends CommandTestCase
     {
         $this->convert($name, ...$how);
         $process = $this->snugfit('check', $name, "--product=$product", '--json');
-        $file = Record::decode($process->getOutput(), 'an answer')->records('files')[0];
-        $failed = array_values(array_filter($file->records('findings'), static fn (Record $finding): bool => !$finding->bool('passed')));
-        self::assertSame($wrong, array_map(static fn (Record $finding): string => $finding->string('subject'), $failed));
+        $file = JsonReader::decode($process->getOutput(), 'an answer')->records('files')[0];
+        $failed = array_values(array_filter($file->records('findings'), static fn (JsonReader $finding): bool => !$finding->bool('passed')));
+        self::assertSame($wrong, array_map(static fn (JsonReader $finding): string => $finding->string('subject'), $failed));
         self::assertSame([] === $wrong ? 0 : 2, $process->getExitCode());
         self::assertSame([] === $wrong, $file->bool('passed'));
     }
@@ -62,9 +62,9 @@ final class CheckCommandTest extends CommandTestCase
         $this->convert('in/a.png', '-size', '1300x1900', 'gradient:red-blue', '-depth', '8');
         self::assertSame(0, $this->snugfit('make', 'in', '--products=postcard', '--out=out', '--format=pdf', '--cut-marks', '--name={artwork}')->getExitCode());
         $facts = $this->answer('check', 'out/a.pdf', '--product=postcard', '--json')->records('files')[0];
-        $failed = array_filter($facts->records('findings'), static fn (Record $finding): bool => !$finding->bool('passed'));
-        self::assertSame(['Format'], array_values(array_map(static fn (Record $finding): string => $finding->string('subject'), $failed)), 'postcards are printed from JPEG, TIFF or PNG');
+        $failed = array_filter($facts->records('findings'), static fn (JsonReader $finding): bool => !$finding->bool('passed'));
+        self::assertSame(['Format'], array_values(array_map(static fn (JsonReader $finding): string => $finding->string('subject'), $failed)), 'postcards are printed from JPEG, TIFF or PNG');
         $other = $this->answer('check', 'out/a.pdf', '--product=5x7', '--json')->records('files')[0];
-        self::assertContains('Trim box', array_map(static fn (Record $finding): string => $finding->string('subject'), array_filter($other->records('findings'), static fn (Record $finding): bool => !$finding->bool('passed'))));
+        self::assertContains('Trim box', array_map(static fn (JsonReader $finding): string => $finding->string('subject'), array_filter($other->records('findings'), static fn (JsonReader $finding): bool => !$finding->bool('passed'))));
     }
 }

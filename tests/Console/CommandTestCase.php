@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Console;
 
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
 use Snugfit\Tests\Pixels\PixelTestCase;
 use Symfony\Component\Process\Process;
 
@@ -19,11 +19,11 @@ abstract class CommandTestCase extends PixelTestCase
         return $process;
     }
 
-    protected function answer(string ...$words): Record
+    protected function answer(string ...$words): JsonReader
     {
         $process = $this->snugfit(...$words);
         self::assertContains($process->getExitCode(), [0, 2], $process->getErrorOutput());
 
-        return Record::decode($process->getOutput(), 'an answer');
+        return JsonReader::decode($process->getOutput(), 'an answer');
     }
 }

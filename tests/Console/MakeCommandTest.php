@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Console;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Record;
 
 final class MakeCommandTest extends CommandTestCase
 {
@@ -146,8 +146,8 @@ final class MakeCommandTest extends CommandTestCase
         symlink('nowhere', $this->masters.'/dangling.png');
         $process = $this->snugfit('make', 'masters', '--products=4x6', '--out=prints', '--json');
         self::assertSame(2, $process->getExitCode());
-        $answer = Record::decode($process->getOutput(), 'the manifest');
-        $bad = array_map(static fn (Record $one): string => $one->string('master'), $answer->records('unreadable'));
+        $answer = JsonReader::decode($process->getOutput(), 'the manifest');
+        $bad = array_map(static fn (JsonReader $one): string => $one->string('master'), $answer->records('unreadable'));
         self::assertSame(['cut.png', 'dangling.png', 'empty.jpg', 'letter.jpg'], $bad);
         foreach ($bad as $name) {
             self::assertStringContainsString($name.': ', $process->getErrorOutput());
@@ -175,7 +175,7 @@ final class MakeCommandTest extends CommandTestCase
     {
         $this->master('Puffin.png', 900, 600);
         $this->master('puffin.png', 901, 600);
-        $paths = array_map(static fn (Record $file): string => $file->record('output')->string('path'), array_values($this->byPlacement($this->answer('make', 'masters', '--products=4x6', '--out=prints', '--json'))));
+        $paths = array_map(static fn (JsonReader $file): string => $file->record('output')->string('path'), array_values($this->byPlacement($this->answer('make', 'masters', '--products=4x6', '--out=prints', '--json'))));
         self::assertCount(2, array_unique(array_map(mb_strtolower(...), $paths)));
     }
 
@@ -246,8 +246,8 @@ final class MakeCommandTest extends CommandTestCase
         rename($this->folder.'/new.png', $this->masters.'/'.$name);
     }
 
-    /** @return array<string, Record> */
-    private function byPlacement(Record $manifest): array
+    /** @return array<string, JsonReader> */
+    private function byPlacement(JsonReader $manifest): array
     {
         $files = [];
         foreach ($manifest->records('files') as $file) {

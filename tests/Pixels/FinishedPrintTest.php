@@ -5,29 +5,29 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Artwork\BrushStroke;
+use Snugfit\Core\Artwork\PaintedMask;
 use Snugfit\Core\Finish\Finish;
-use Snugfit\Core\Finish\Marks;
-use Snugfit\Core\Finish\Stroke;
-use Snugfit\Core\Finish\ToneGuard;
-use Snugfit\Core\Fit\Edge;
-use Snugfit\Core\Fit\Lay;
-use Snugfit\Core\Fit\Pose;
-use Snugfit\Core\Fit\Turn;
+use Snugfit\Core\Finish\ToneLimits;
+use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\PrintLayout;
+use Snugfit\Core\Fit\QuarterTurn;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Mount;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayArea;
-use Snugfit\Core\Recipe\WayChoice;
-use Snugfit\Core\Record;
-use Snugfit\Pixels\Finishing\MarkMask;
-use Snugfit\Pixels\Master;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleRegion;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Finishing\MaskRaster;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintMeasurer;
-use Snugfit\Pixels\PrintPicture;
+use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\ToneReport;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Kernel;
@@ -39,8 +39,8 @@ final class FinishedPrintTest extends PixelTestCase
     public function test_the_tone_guard_moves_every_level_as_its_formula_says(int $bits): void
     {
         $this->tool('convert', '-size', '4x4096', 'gradient:black-white', '-rotate', '90', '-depth', (string) $bits, 16 === $bits ? 'PNG48:in.png' : 'PNG24:in.png');
-        [$before, $after] = [$this->values('in.png'), $this->values(basename($this->finished('in.png', ['guard' => ['black' => 2, 'white' => 1.5]], Format::Png)))];
-        $guard = new ToneGuard(2, 1.5);
+        [$before, $after] = [$this->values('in.png'), $this->values(basename($this->finished('in.png', ['guard' => ['black' => 2, 'white' => 1.5]], FileFormat::Png)))];
+        $guard = new ToneLimits(2, 1.5);
         $most = 16 === $bits ? 65535 : 255;
         foreach ($before as $i => $value) {
             self::assertEqualsWithDelta($guard->apply($value, $most), $after[$i], 0.51);
@@ -62,7 +62,7 @@ final class FinishedPrintTest extends PixelTestCase
         // A quarter white, a quarter black, a quarter grey, and a quarter where nothing is seen.
         $this->convert('in.png', '-size', '40x40', 'xc:none', '-fill', 'white', '-draw', 'rectangle 0,0 9,39', '-fill', 'black', '-draw', 'rectangle 10,0 19,39', '-fill', '#808080', '-draw', 'rectangle 20,0 29,39');
         $facts = $this->read($this->folder.'/in.png');
-        $report = (new ToneReport(new PrintPicture($this->folder)))->of(Master::open($this->folder.'/in.png'), $this->recipe($facts, $facts->size)->finishedBy($this->finish(['guard' => ['black' => 2, 'white' => 2]])));
+        $report = (new ToneReport(new PrintRenderer($this->folder)))->of(Master::open($this->folder.'/in.png'), $this->recipe($facts, $facts->size)->finishedBy($this->finish(['guard' => ['black' => 2, 'white' => 2]])));
         self::assertEqualsWithDelta([1 / 3, 1 / 3], [$report['before']['black'], $report['before']['white']], 1e-9);
         self::assertEquals([0.0, 0.0], [$report['after']['black'], $report['after']['white']]);
         $bins = $report['before']['bins'];
@@ -72,10 +72,10 @@ final class FinishedPrintTest extends PixelTestCase
     public function test_sharpening_changes_nothing_outside_its_marks(): void
     {
         $this->picture(new PixelSize(400, 300))->save('png', $this->folder.'/in.png', []);
-        $plain = Image::load('png', $this->finished('in.png', [], Format::Png))->held();
+        $plain = Image::load('png', $this->finished('in.png', [], FileFormat::Png))->held();
         $marks = [['points' => [[2500, 5000]], 'radius' => 1000], ['points' => [[7000, 2000], [7000, 8000]], 'radius' => 500]];
-        $sharp = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px'], 'marks' => $marks], Format::Png))->held();
-        $everywhere = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px']], Format::Png))->held();
+        $sharp = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px'], 'marks' => $marks], FileFormat::Png))->held();
+        $everywhere = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px']], FileFormat::Png))->held();
         $isIn = static fn (int $x, int $y): bool => hypot($x - 100, $y - 150) < 41 || ($y > 40 && $y < 260 && abs($x - 280) < 21);
         [$changed, $full] = [0, 0];
         [$a, $b, $c] = [$plain->bytes(), $sharp->bytes(), $everywhere->bytes()];
@@ -102,14 +102,14 @@ final class FinishedPrintTest extends PixelTestCase
     {
         $this->picture(new PixelSize(120, 90))->save('png', $this->folder.'/in.png', []);
         $facts = $this->read($this->folder.'/in.png');
-        $plain = $this->recipe($facts, new PixelSize(240, 180), Format::Png);
+        $plain = $this->recipe($facts, new PixelSize(240, 180), FileFormat::Png);
         $make = function (Recipe $recipe): string {
             PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
 
             return Image::load('png', $this->folder.'/out.png')->bytes();
         };
-        $blocks = new WayChoice(Way::Nearest);
-        $area = new WayArea($blocks, new Marks([new Stroke([[0.25, 0.5]], 0.15)]));
+        $blocks = new UpscaleSettings(UpscaleMethod::Nearest);
+        $area = new UpscaleRegion($blocks, new PaintedMask([new BrushStroke([[0.25, 0.5]], 0.15)]));
         [$base, $other, $mixed] = [$make($plain), $make($plain->enlargedBy($blocks)), $make($plain->enlargedBy($plain->enlarge->how, $area))];
         for ($y = 0; $y < 180; ++$y) {
             for ($x = 0; $x < 240; ++$x) {
@@ -126,12 +126,12 @@ final class FinishedPrintTest extends PixelTestCase
 
     public function test_marks_follow_the_picture_however_it_is_held(): void
     {
-        $marks = new Marks([new Stroke([[0.25, 0.5]], 0.1)]);
+        $marks = new PaintedMask([new BrushStroke([[0.25, 0.5]], 0.1)]);
         $picture = new PixelSize(400, 300);
         // The dab at (100, 150): turned clockwise, the picture is 300 × 400 and the point lies at (150, 100); mirrored, at 300.
-        foreach ([[new Pose(Turn::Right), new PixelSize(300, 400), 150, 100], [new Pose(flip: true), $picture, 300, 150], [new Pose(tilt: 10), $picture, 200 - 100 * cos(deg2rad(10)), 150 - 100 * sin(deg2rad(10))]] as [$pose, $size, $x, $y]) {
+        foreach ([[new ImageTransform(QuarterTurn::Right), new PixelSize(300, 400), 150, 100], [new ImageTransform(flip: true), $picture, 300, 150], [new ImageTransform(tilt: 10), $picture, 200 - 100 * cos(deg2rad(10)), 150 - 100 * sin(deg2rad(10))]] as [$pose, $size, $x, $y]) {
             $window = 0.0 === $pose->tilt ? PixelWindow::whole($size) : new PixelWindow(75, 55, 250, 190);
-            $mask = (new MarkMask($marks))->over(new Frame($picture, $window, $pose), $window->size()->times(2));
+            $mask = (new MaskRaster($marks))->over(new Frame($picture, $window, $pose), $window->size()->times(2));
             $values = $mask->values();
             [$sum, $across, $down] = [0.0, 0.0, 0.0];
             foreach ($values as $i => $value) {
@@ -149,22 +149,22 @@ final class FinishedPrintTest extends PixelTestCase
 
     public function test_taking_away_takes_away(): void
     {
-        $grid = (new MarkMask(new Marks([new Stroke([[0.5, 0.5]], 0.2), new Stroke([[0.5, 0.5]], 0.3, true)])))->grid(new PixelSize(200, 200));
+        $grid = (new MaskRaster(new PaintedMask([new BrushStroke([[0.5, 0.5]], 0.2), new BrushStroke([[0.5, 0.5]], 0.3, true)])))->grid(new PixelSize(200, 200));
         self::assertLessThan(20, max($grid->values()));
-        self::assertSame(255, max((new MarkMask(new Marks([new Stroke([[0.5, 0.5]], 0.2)])))->grid(new PixelSize(200, 200))->values()));
+        self::assertSame(255, max((new MaskRaster(new PaintedMask([new BrushStroke([[0.5, 0.5]], 0.2)])))->grid(new PixelSize(200, 200))->values()));
     }
 
     public function test_grain_deviates_as_wished_in_the_middle_and_not_at_the_ends(): void
     {
         $this->tool('convert', '-size', '300x300', 'xc:gray(50%)', '-size', '300x100', 'xc:black', 'xc:white', '-append', '-depth', '8', 'PNG24:in.png');
         foreach (['1px', '4px'] as $size) {
-            $grained = Image::load('png', $this->finished('in.png', ['grain' => ['amount' => 4, 'size' => $size]], Format::Png))->held();
+            $grained = Image::load('png', $this->finished('in.png', ['grain' => ['amount' => 4, 'size' => $size]], FileFormat::Png))->held();
             $middle = $grained->crop(new PixelWindow(0, 0, 300, 300))->extractBands(0, 1)->values();
             self::assertEqualsWithDelta(10.2, $this->deviation($middle), 0.6, $size);
             self::assertSame([0, 255], [max($grained->crop(new PixelWindow(0, 300, 300, 100))->values()), min($grained->crop(new PixelWindow(0, 400, 300, 100))->values())]);
         }
-        $bytes = file_get_contents($this->finished('in.png', ['grain' => ['amount' => 4, 'size' => '4px']], Format::Png));
-        self::assertSame($bytes, file_get_contents($this->finished('in.png', ['grain' => ['amount' => 4, 'size' => '4px']], Format::Png)), 'the same recipe gives the same grain');
+        $bytes = file_get_contents($this->finished('in.png', ['grain' => ['amount' => 4, 'size' => '4px']], FileFormat::Png));
+        self::assertSame($bytes, file_get_contents($this->finished('in.png', ['grain' => ['amount' => 4, 'size' => '4px']], FileFormat::Png)), 'the same recipe gives the same grain');
     }
 
     public function test_clean_up_takes_noise_and_keeps_edges(): void
@@ -176,7 +176,7 @@ final class FinishedPrintTest extends PixelTestCase
 
             return $row[11] - $row[8];
         };
-        $clean = $this->finished('in.png', ['clean' => 30], Format::Png);
+        $clean = $this->finished('in.png', ['clean' => 30], FileFormat::Png);
         self::assertLessThan(0.5 * $noise($this->folder.'/in.png'), $noise($clean));
         self::assertGreaterThan(0.9 * $edge($this->folder.'/in.png'), $edge($clean));
     }
@@ -185,7 +185,7 @@ final class FinishedPrintTest extends PixelTestCase
     {
         $this->tool('convert', '-size', '200x100', 'gradient:gray(8%)-gray(94%)', '-colorspace', 'sRGB', '-type', 'TrueColor', '-channel', 'R', '-evaluate', 'add', '3%', '-channel', 'B', '-evaluate', 'subtract', '3%', '+channel', '-depth', '8', 'PNG24:in.png');
         $mean = static fn (string $file, int $band): float => Image::load('png', $file)->extractBands($band, 1)->average();
-        $tidy = $this->finished('in.png', ['tidy' => 100], Format::Png);
+        $tidy = $this->finished('in.png', ['tidy' => 100], FileFormat::Png);
         self::assertGreaterThan(12, $mean($this->folder.'/in.png', 0) - $mean($this->folder.'/in.png', 2));
         self::assertLessThan(2.5, abs($mean($tidy, 0) - $mean($tidy, 2)));
         $values = Image::load('png', $tidy)->extractBands(1, 1)->values();
@@ -196,13 +196,13 @@ final class FinishedPrintTest extends PixelTestCase
     public function test_a_white_border_stays_the_papers_white(): void
     {
         $this->picture(new PixelSize(120, 80))->save('png', $this->folder.'/in.png', []);
-        $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(120, 80), Format::Png)->finishedBy($this->finish(['guard' => ['black' => 2, 'white' => 2]]));
-        $recipe = new Recipe($recipe->frame, $recipe->enlarge, $recipe->write, new Mount(new PixelSize(160, 120), new Lay(new PixelWindow(20, 20, 120, 80), Edge::Colour, 'ffffff')), $recipe->finish);
+        $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(120, 80), FileFormat::Png)->finishedBy($this->finish(['guard' => ['black' => 2, 'white' => 2]]));
+        $recipe = new Recipe($recipe->frame, $recipe->enlarge, $recipe->write, new Mount(new PixelSize(160, 120), new PrintLayout(new PixelWindow(20, 20, 120, 80), EdgeFill::Colour, 'ffffff')), $recipe->finish);
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
         $image = Image::load('png', $this->folder.'/out.png');
         self::assertSame([255], array_values(array_unique($image->crop(new PixelWindow(0, 0, 160, 20))->values())));
         self::assertLessThan(251, max($image->crop(new PixelWindow(20, 20, 120, 80))->values()));
-        $measures = (new PrintMeasurer(new PrintPicture($this->folder)))->measure(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png');
+        $measures = (new PrintMeasurer(new PrintRenderer($this->folder)))->measure(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png');
         self::assertSame(0.0, $measures->atExtremes);
         self::assertGreaterThan(0.9, $measures->likeness);
     }
@@ -211,22 +211,22 @@ final class FinishedPrintTest extends PixelTestCase
     {
         $this->convert('in.png', '-size', '400x300', 'plasma:', '-fill', 'white', '-draw', 'rectangle 40,30 200,90', '-seed', '3', '-depth', '8');
         $facts = $this->read($this->folder.'/in.png');
-        $whole = $this->recipe($facts, new PixelSize(300, 300), Format::Png, crop: new PixelWindow(0, 0, 300, 300));
-        $measurer = new PrintMeasurer(new PrintPicture($this->folder));
+        $whole = $this->recipe($facts, new PixelSize(300, 300), FileFormat::Png, crop: new PixelWindow(0, 0, 300, 300));
+        $measurer = new PrintMeasurer(new PrintRenderer($this->folder));
         $likeness = function (Recipe $made, Recipe $planned) use ($measurer): float {
             PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $made, $this->folder.'/out.png');
 
             return $measurer->measure(Master::open($this->folder.'/in.png'), $planned, $this->folder.'/out.png')->likeness;
         };
-        $with = static fn (PixelWindow $crop, Pose $pose): Recipe => new Recipe(new Frame($facts->size, $crop, $pose), $whole->enlarge, $whole->write);
-        foreach ([new Pose(), new Pose(Turn::Right), new Pose(Turn::Half, true), new Pose(Turn::Left, true)] as $pose) {
+        $with = static fn (PixelWindow $crop, ImageTransform $pose): Recipe => new Recipe(new Frame($facts->size, $crop, $pose), $whole->enlarge, $whole->write);
+        foreach ([new ImageTransform(), new ImageTransform(QuarterTurn::Right), new ImageTransform(QuarterTurn::Half, true), new ImageTransform(QuarterTurn::Left, true)] as $pose) {
             $posed = $with(new PixelWindow(0, 0, 300, 300), $pose);
             self::assertGreaterThan(0.9, $likeness($posed, $posed));
-            self::assertLessThan(0.6, $likeness($with(new PixelWindow(0, 0, 300, 300), new Pose(Turn::Right, !$pose->flip)), $posed), 'another pose');
+            self::assertLessThan(0.6, $likeness($with(new PixelWindow(0, 0, 300, 300), new ImageTransform(QuarterTurn::Right, !$pose->flip)), $posed), 'another pose');
         }
-        $tilted = $with(new PixelWindow(100, 60, 180, 180), new Pose(tilt: -12));
+        $tilted = $with(new PixelWindow(100, 60, 180, 180), new ImageTransform(tilt: -12));
         self::assertGreaterThan(0.9, $likeness($tilted, $tilted));
-        self::assertLessThan(0.6, $likeness($with(new PixelWindow(100, 0, 300, 300), new Pose()), $whole), 'another crop');
+        self::assertLessThan(0.6, $likeness($with(new PixelWindow(100, 0, 300, 300), new ImageTransform()), $whole), 'another crop');
     }
 
     public function test_halos_are_measured(): void
@@ -234,10 +234,10 @@ final class FinishedPrintTest extends PixelTestCase
         $this->tool('convert', '-size', '100x200', 'xc:gray(30%)', 'xc:gray(70%)', '+append', '-blur', '0x0.5', '-depth', '8', 'PNG24:in.png');
         $facts = $this->read($this->folder.'/in.png');
         $halo = function (int $amount) use ($facts): float {
-            $recipe = $this->recipe($facts, $facts->size, Format::Png)->finishedBy($this->finish(['sharpen' => ['amount' => $amount, 'radius' => '2px']]));
+            $recipe = $this->recipe($facts, $facts->size, FileFormat::Png)->finishedBy($this->finish(['sharpen' => ['amount' => $amount, 'radius' => '2px']]));
             PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
 
-            return (float) (new PrintMeasurer(new PrintPicture($this->folder)))->measure(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png')->halo;
+            return (float) (new PrintMeasurer(new PrintRenderer($this->folder)))->measure(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png')->halo;
         };
         self::assertLessThan(45, $halo(60));
         self::assertGreaterThan(60, $halo(300));
@@ -246,7 +246,7 @@ final class FinishedPrintTest extends PixelTestCase
     /** @param array<string, mixed> $fields */
     private function finish(array $fields): Finish
     {
-        return Finish::fromRecord(Record::of($fields, 'a finish'));
+        return Finish::fromRecord(JsonReader::of($fields, 'a finish'));
     }
 
     /**
@@ -254,7 +254,7 @@ final class FinishedPrintTest extends PixelTestCase
      *
      * @return string the print's path
      */
-    private function finished(string $name, array $fields, Format $format): string
+    private function finished(string $name, array $fields, FileFormat $format): string
     {
         $facts = $this->read($this->folder.'/'.$name);
         $path = $this->folder.'/out-'.bin2hex(random_bytes(4)).'.'.$format->extension();

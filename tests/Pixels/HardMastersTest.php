@@ -5,30 +5,30 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Delivery\Intent;
-use Snugfit\Core\Delivery\OutputColour;
 use Snugfit\Core\Delivery\Preflight;
-use Snugfit\Core\Delivery\Profile;
 use Snugfit\Core\Finish\Finish;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\OutputColour;
+use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Output\RenderingIntent;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
-use Snugfit\Core\Recipe\Page;
+use Snugfit\Core\Recipe\PdfPage;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Core\Record;
-use Snugfit\Pixels\Master;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
 use Snugfit\Pixels\PrintMeasurer;
-use Snugfit\Pixels\PrintPicture;
+use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Reading\Master;
 
 /** Ugly masters through every format and every output colour, enlarged, finished and read back: by our own preflight, and by ExifTool and poppler. */
 final class HardMastersTest extends PixelTestCase
@@ -65,7 +65,7 @@ final class HardMastersTest extends PixelTestCase
         $facts = $this->read($path);
         $to = $facts->size->longSide() < 10 ? $facts->size->times(20) : ($facts->format->isVector() ? new PixelSize(600, 450) : $facts->size->times(3));
         $written = $number = 0;
-        foreach (Format::cases() as $format) {
+        foreach (FileFormat::cases() as $format) {
             foreach (Profile::cases() as $profile) {
                 // Half of them with each master, the other half with the next.
                 if (!$format->takes($profile) || 0 !== ($number++ + \strlen($name)) % 2) {
@@ -76,7 +76,7 @@ final class HardMastersTest extends PixelTestCase
                 PrintFileMaker::in($this->folder.'/work')->make($path, $recipe, $target);
                 $called = $format->value.' '.$profile->value;
                 $found = (new PrintFileReader())->read($target);
-                $measures = (new PrintFileReader())->inPicture($target, fn (string $file) => (new PrintMeasurer(new PrintPicture($this->folder.'/work')))->measure(Master::open($path), $recipe, $file));
+                $measures = (new PrintFileReader())->inPicture($target, fn (string $file) => (new PrintMeasurer(new PrintRenderer($this->folder.'/work')))->measure(Master::open($path), $recipe, $file));
                 $failed = array_map(static fn ($finding): string => $finding->sentence(), Preflight::failures((new Preflight())->check($recipe, $found->with($measures), null)));
                 self::assertSame([], $failed, $called);
                 $this->witness($target, $format, $profile, $to, $recipe, $called);
@@ -86,17 +86,17 @@ final class HardMastersTest extends PixelTestCase
         self::assertGreaterThanOrEqual(8, $written);
     }
 
-    private function order(bool $transparent, Format $format, Profile $profile, \Snugfit\Core\Artwork\MasterFacts $facts, PixelSize $to): Recipe
+    private function order(bool $transparent, FileFormat $format, Profile $profile, \Snugfit\Core\Artwork\MasterFacts $facts, PixelSize $to): Recipe
     {
-        $page = new Page(new PrintSize(Length::inches($to->width / 300), Length::inches($to->height / 300)), Bleed::none());
-        $write = new Write($format, Ppi::of(300), $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8, $transparent, colour: new OutputColour($profile, Intent::Relative), page: Format::Pdf === $format ? $page : null);
+        $page = new PdfPage(new PrintSize(Length::inches($to->width / 300), Length::inches($to->height / 300)), Bleed::none());
+        $write = new Write($format, Ppi::of(300), $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8, $transparent, colour: new OutputColour($profile, RenderingIntent::Relative), page: FileFormat::Pdf === $format ? $page : null);
 
-        return new Recipe(new Frame($facts->size, \Snugfit\Core\Measure\PixelWindow::whole($facts->size)), new Enlarge(new WayChoice(Way::Faithful), $to), $write, null, Finish::fromRecord(Record::of(self::FINISH, 'a finish')));
+        return new Recipe(new Frame($facts->size, \Snugfit\Core\Measure\PixelWindow::whole($facts->size)), new Enlarge(new UpscaleSettings(UpscaleMethod::Faithful), $to), $write, null, Finish::fromRecord(JsonReader::of(self::FINISH, 'a finish')));
     }
 
-    private function witness(string $target, Format $format, Profile $profile, PixelSize $to, Recipe $recipe, string $called): void
+    private function witness(string $target, FileFormat $format, Profile $profile, PixelSize $to, Recipe $recipe, string $called): void
     {
-        if (Format::Pdf === $format) {
+        if (FileFormat::Pdf === $format) {
             $info = $this->tool('pdfinfo', '-box', basename($target));
             self::assertMatchesRegularExpression(\sprintf('/TrimBox:\s+0\.00\s+0\.00\s+%.2f\s+%.2f/', 72 * $to->width / 300, 72 * $to->height / 300), $info, $called);
             $images = $this->tool('pdfimages', '-list', basename($target));

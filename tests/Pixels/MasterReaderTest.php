@@ -5,42 +5,42 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Snugfit\Core\Artwork\Colour;
+use Snugfit\Core\Artwork\ColourModel;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Pixels\Master;
-use Snugfit\Pixels\UnreadableMaster;
+use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Reading\UnreadableMaster;
 use Snugfit\Pixels\Vips\Image;
 
 final class MasterReaderTest extends PixelTestCase
 {
-    /** @return iterable<string, array{string, list<string>, MasterFormat, Colour, int, bool}> */
+    /** @return iterable<string, array{string, list<string>, MasterFormat, ColourModel, int, bool}> */
     public static function formats(): iterable
     {
         $noise = ['-seed', '7', '-size', '64x48', 'plasma:'];
-        yield 'JPEG' => ['a.jpg', $noise, MasterFormat::Jpeg, Colour::Rgb, 8, false];
-        yield 'progressive JPEG' => ['a.jpg', [...$noise, '-interlace', 'Plane'], MasterFormat::Jpeg, Colour::Rgb, 8, false];
-        yield 'grey JPEG' => ['a.jpg', [...$noise, '-colorspace', 'Gray'], MasterFormat::Jpeg, Colour::Grey, 8, false];
-        yield 'CMYK JPEG' => ['a.jpg', [...$noise, '-colorspace', 'CMYK'], MasterFormat::Jpeg, Colour::Cmyk, 8, false];
-        yield 'PNG, 16 bits' => ['a.png', [...$noise, '-depth', '16', '-define', 'png:color-type=2'], MasterFormat::Png, Colour::Rgb, 16, false];
-        yield 'PNG, one bit' => ['a.png', ['-size', '64x48', 'pattern:checkerboard', '-monochrome', '-define', 'png:bit-depth=1'], MasterFormat::Png, Colour::Grey, 8, false];
-        yield 'PNG, alpha but opaque' => ['a.png', [...$noise, '-depth', '8', '-alpha', 'opaque', '-define', 'png:color-type=6'], MasterFormat::Png, Colour::Rgb, 8, false];
-        yield 'interlaced PNG' => ['a.png', [...$noise, '-interlace', 'PNG', '-depth', '8'], MasterFormat::Png, Colour::Rgb, 8, false];
-        yield 'TIFF, CMYK' => ['a.tif', [...$noise, '-depth', '8', '-colorspace', 'CMYK'], MasterFormat::Tiff, Colour::Cmyk, 8, false];
-        yield 'TIFF, Lab' => ['a.tif', [...$noise, '-depth', '8', '-colorspace', 'Lab'], MasterFormat::Tiff, Colour::Lab, 16, false];
-        yield 'WebP' => ['a.webp', $noise, MasterFormat::Webp, Colour::Rgb, 8, false];
-        yield 'GIF' => ['a.gif', $noise, MasterFormat::Gif, Colour::Rgb, 8, false];
+        yield 'JPEG' => ['a.jpg', $noise, MasterFormat::Jpeg, ColourModel::Rgb, 8, false];
+        yield 'progressive JPEG' => ['a.jpg', [...$noise, '-interlace', 'Plane'], MasterFormat::Jpeg, ColourModel::Rgb, 8, false];
+        yield 'grey JPEG' => ['a.jpg', [...$noise, '-colorspace', 'Gray'], MasterFormat::Jpeg, ColourModel::Grey, 8, false];
+        yield 'CMYK JPEG' => ['a.jpg', [...$noise, '-colorspace', 'CMYK'], MasterFormat::Jpeg, ColourModel::Cmyk, 8, false];
+        yield 'PNG, 16 bits' => ['a.png', [...$noise, '-depth', '16', '-define', 'png:color-type=2'], MasterFormat::Png, ColourModel::Rgb, 16, false];
+        yield 'PNG, one bit' => ['a.png', ['-size', '64x48', 'pattern:checkerboard', '-monochrome', '-define', 'png:bit-depth=1'], MasterFormat::Png, ColourModel::Grey, 8, false];
+        yield 'PNG, alpha but opaque' => ['a.png', [...$noise, '-depth', '8', '-alpha', 'opaque', '-define', 'png:color-type=6'], MasterFormat::Png, ColourModel::Rgb, 8, false];
+        yield 'interlaced PNG' => ['a.png', [...$noise, '-interlace', 'PNG', '-depth', '8'], MasterFormat::Png, ColourModel::Rgb, 8, false];
+        yield 'TIFF, CMYK' => ['a.tif', [...$noise, '-depth', '8', '-colorspace', 'CMYK'], MasterFormat::Tiff, ColourModel::Cmyk, 8, false];
+        yield 'TIFF, Lab' => ['a.tif', [...$noise, '-depth', '8', '-colorspace', 'Lab'], MasterFormat::Tiff, ColourModel::Lab, 16, false];
+        yield 'WebP' => ['a.webp', $noise, MasterFormat::Webp, ColourModel::Rgb, 8, false];
+        yield 'GIF' => ['a.gif', $noise, MasterFormat::Gif, ColourModel::Rgb, 8, false];
     }
 
     /** @param list<string> $make */
     #[DataProvider('formats')]
-    public function test_every_format_is_read(string $name, array $make, MasterFormat $format, Colour $colour, int $bits, bool $transparent): void
+    public function test_every_format_is_read(string $name, array $make, MasterFormat $format, ColourModel $colour, int $bits, bool $transparent): void
     {
         $facts = $this->read($this->convert($name, ...$make));
         self::assertSame([$format, $colour, $transparent], [$facts->format, $facts->colour, $facts->isTransparent]);
         self::assertEquals(new PixelSize(64, 48), $facts->size);
-        self::assertSame(Colour::Lab === $colour ? $facts->bits : $bits, $facts->bits);
+        self::assertSame(ColourModel::Lab === $colour ? $facts->bits : $bits, $facts->bits);
         self::assertSame(hash_file('sha256', $this->folder.'/'.$name), $facts->sha256);
     }
 
@@ -50,7 +50,7 @@ final class MasterReaderTest extends PixelTestCase
         $this->tool('vips', 'pngsave', 'full.png', 'palette.png', '--palette');
         self::assertSame(3, $this->exif($this->folder.'/palette.png')->int('ColorType'), 'PNG, third edition: 3 is indexed colour');
         $facts = $this->read($this->folder.'/palette.png');
-        self::assertSame([Colour::Rgb, 8, true], [$facts->colour, $facts->bits, $facts->isTransparent]);
+        self::assertSame([ColourModel::Rgb, 8, true], [$facts->colour, $facts->bits, $facts->isTransparent]);
     }
 
     public function test_avif_and_heic_are_read(): void
@@ -218,9 +218,9 @@ final class MasterReaderTest extends PixelTestCase
     {
         $path = $this->convert('a.jpg', '-size', '800x400', 'plasma:', '-colorspace', 'CMYK');
         $this->tool('exiftool', '-q', '-n', '-overwrite_original', '-Orientation=6', $path);
-        (new \Snugfit\Pixels\MasterReader())->read($path, [320 => $this->folder.'/p.webp']);
+        (new \Snugfit\Pixels\Reading\MasterReader())->read($path, [320 => $this->folder.'/p.webp']);
         $facts = $this->read($this->folder.'/p.webp');
-        self::assertEquals([new PixelSize(160, 320), Colour::Rgb, 1], [$facts->size, $facts->colour, $facts->exifOrientation]);
+        self::assertEquals([new PixelSize(160, 320), ColourModel::Rgb, 1], [$facts->size, $facts->colour, $facts->exifOrientation]);
     }
 
     private static function noise(): string

@@ -6,18 +6,18 @@ namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\MasterFacts;
-use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Core\Record;
-use Snugfit\Pixels\MasterReader;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Reading\MasterReader;
 use Snugfit\Pixels\Vips\Image;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
@@ -53,9 +53,9 @@ abstract class PixelTestCase extends TestCase
     }
 
     /** What ExifTool reads from a file. */
-    protected function exif(string $path): Record
+    protected function exif(string $path): JsonReader
     {
-        return Record::of(json_decode($this->tool('exiftool', '-j', '-n', $path), true, flags: \JSON_THROW_ON_ERROR), 'ExifTool\'s answer')->record('0');
+        return JsonReader::of(json_decode($this->tool('exiftool', '-j', '-n', $path), true, flags: \JSON_THROW_ON_ERROR), 'ExifTool\'s answer')->record('0');
     }
 
     protected function read(string $path): MasterFacts
@@ -76,11 +76,11 @@ abstract class PixelTestCase extends TestCase
         return Image::ofBytes($bytes, $size, 3);
     }
 
-    protected function recipe(MasterFacts $facts, PixelSize $to, Format $format = Format::Png, float $ppi = 300, ?PixelWindow $crop = null, ?bool $transparent = null, ?Way $way = null): Recipe
+    protected function recipe(MasterFacts $facts, PixelSize $to, FileFormat $format = FileFormat::Png, float $ppi = 300, ?PixelWindow $crop = null, ?bool $transparent = null, ?UpscaleMethod $way = null): Recipe
     {
         return new Recipe(
             new Frame($facts->size, $crop ?? PixelWindow::whole($facts->size)),
-            new Enlarge(new WayChoice($way ?? Way::Lanczos), $to),
+            new Enlarge(new UpscaleSettings($way ?? UpscaleMethod::Lanczos), $to),
             new Write($format, Ppi::of($ppi), $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8, $transparent ?? ($facts->isTransparent && $format->keepsTransparency())),
         );
     }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Delivery\Preflight;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
+use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
 use Snugfit\Pixels\UnwritablePrintFile;
@@ -19,10 +19,10 @@ use Snugfit\Pixels\Vips\Image;
 
 final class PrintFileMakerTest extends PixelTestCase
 {
-    /** @return iterable<string, array{Format, float}> */
+    /** @return iterable<string, array{FileFormat, float}> */
     public static function tags(): iterable
     {
-        foreach ([Format::Jpeg, Format::Png, Format::Tiff] as $format) {
+        foreach ([FileFormat::Jpeg, FileFormat::Png, FileFormat::Tiff] as $format) {
             foreach ([72, 96, 150, 240, 266.67, 273, 299, 300, 360, 1200] as $ppi) {
                 yield "{$format->value} at $ppi" => [$format, (float) $ppi];
             }
@@ -30,38 +30,38 @@ final class PrintFileMakerTest extends PixelTestCase
     }
 
     #[DataProvider('tags')]
-    public function test_size_tag_profile_and_layout_as_exiftool_reads_them(Format $format, float $ppi): void
+    public function test_size_tag_profile_and_layout_as_exiftool_reads_them(FileFormat $format, float $ppi): void
     {
         $this->picture(new PixelSize(90, 60))->save('png', $this->folder.'/in.png', []);
         $path = $this->make('in.png', $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(135, 90), $format, $ppi));
         $exif = $this->exif($path);
         self::assertSame('135x90', str_replace(' ', 'x', $exif->string('ImageSize')));
         self::assertSame('sRGB', $exif->string('ProfileDescription'));
-        if (Format::Png === $format) {
+        if (FileFormat::Png === $format) {
             // PNG, third edition: whole pixels per metre.
             self::assertSame([(int) round($ppi / 0.0254), 1], [$exif->int('PixelsPerUnitX'), $exif->int('PixelUnits')]);
         } else {
             self::assertEqualsWithDelta([$ppi, $ppi, 2], [$exif->float('XResolution'), $exif->float('YResolution'), $exif->int('ResolutionUnit')], 0.001);
         }
-        if (Format::Jpeg === $format) {
+        if (FileFormat::Jpeg === $format) {
             // Baseline (SOF0), 4:4:4. The tag stands in EXIF, which comes first and alone (EXIF 2.32: APP1 follows SOI), so it may be a fraction.
             self::assertSame([0, '1 1'], [$exif->int('EncodingProcess'), $exif->string('YCbCrSubSampling')]);
         }
-        if (Format::Tiff === $format) {
+        if (FileFormat::Tiff === $format) {
             self::assertSame(5, $exif->int('Compression'), 'LZW, TIFF 6.0');
         }
     }
 
-    /** @return iterable<string, array{Way, string}> way, Pillow's words for it */
+    /** @return iterable<string, array{UpscaleMethod, string}> way, Pillow's words for it */
     public static function kernels(): iterable
     {
-        yield 'Lanczos' => [Way::Lanczos, 'Image.LANCZOS'];
+        yield 'Lanczos' => [UpscaleMethod::Lanczos, 'Image.LANCZOS'];
         // Pillow has no Mitchell; ImageMagick has, and rounds downwards.
-        yield 'Mitchell' => [Way::Mitchell, 'Mitchell'];
+        yield 'Mitchell' => [UpscaleMethod::Mitchell, 'Mitchell'];
     }
 
     #[DataProvider('kernels')]
-    public function test_enlarging_is_what_another_program_makes_by_the_same_kernel(Way $way, string $theirs): void
+    public function test_enlarging_is_what_another_program_makes_by_the_same_kernel(UpscaleMethod $way, string $theirs): void
     {
         // Edges, where kernels differ, in greys that leave room for their swings.
         $this->tool('convert', '-size', '120x80', 'pattern:hexagons', '-level', '-50%,150%', '-depth', '8', 'PNG24:in.png');
@@ -80,19 +80,19 @@ final class PrintFileMakerTest extends PixelTestCase
         };
         $same = $off($theirs);
         self::assertLessThan(0.6, $same, 'levels, root mean square');
-        self::assertGreaterThan(3 * $same, $off(Way::Lanczos === $way ? 'Mitchell' : 'Image.LANCZOS'));
+        self::assertGreaterThan(3 * $same, $off(UpscaleMethod::Lanczos === $way ? 'Mitchell' : 'Image.LANCZOS'));
     }
 
-    /** @return iterable<string, array{Way}> */
+    /** @return iterable<string, array{UpscaleMethod}> */
     public static function ways(): iterable
     {
-        foreach ([Way::Lanczos, Way::Mitchell, Way::Nearest, Way::Faithful] as $way) {
+        foreach ([UpscaleMethod::Lanczos, UpscaleMethod::Mitchell, UpscaleMethod::Nearest, UpscaleMethod::Faithful] as $way) {
             yield $way->value => [$way];
         }
     }
 
     #[DataProvider('ways')]
-    public function test_a_long_jpeg_is_read_in_whatever_order_a_way_wants(Way $way): void
+    public function test_a_long_jpeg_is_read_in_whatever_order_a_way_wants(UpscaleMethod $way): void
     {
         $this->convert('in.jpg', '-size', '64x2600', 'plasma:red-blue');
         $path = $this->make('in.jpg', $this->recipe($this->read($this->folder.'/in.jpg'), new PixelSize(80, 3250), way: $way));
@@ -122,10 +122,10 @@ final class PrintFileMakerTest extends PixelTestCase
     {
         Image::ofBytes("\xff\0\0\0\xff\0\0\0\xff\xff\xff\0", new PixelSize(2, 2), 3)->save('png', $this->folder.'/in.png', []);
         $facts = $this->read($this->folder.'/in.png');
-        $path = $this->make('in.png', $this->recipe($facts, new PixelSize(6, 6), way: Way::Nearest));
+        $path = $this->make('in.png', $this->recipe($facts, new PixelSize(6, 6), way: UpscaleMethod::Nearest));
         $row = static fn (string $left, string $right): string => str_repeat(str_repeat($left, 3).str_repeat($right, 3), 3);
         self::assertSame($row("\xff\0\0", "\0\xff\0").$row("\0\0\xff", "\xff\xff\0"), $this->pixels($path));
-        $uneven = $this->make('in.png', $this->recipe($facts, new PixelSize(15, 15), way: Way::Nearest));
+        $uneven = $this->make('in.png', $this->recipe($facts, new PixelSize(15, 15), way: UpscaleMethod::Nearest));
         self::assertSame(225 * 3, \strlen($this->pixels($uneven)));
         self::assertSame(["\xff\0\0", "\xff\xff\0"], [substr($this->pixels($uneven), 0, 3), substr($this->pixels($uneven), -3)]);
     }
@@ -134,11 +134,11 @@ final class PrintFileMakerTest extends PixelTestCase
     {
         $path = $this->convert('in.png', '-size', '64x1024', 'gradient:black-white', '-depth', '16', '-define', 'png:color-type=2', '-define', 'png:bit-depth=16');
         $facts = $this->read($path);
-        foreach ([Format::Png, Format::Tiff] as $format) {
+        foreach ([FileFormat::Png, FileFormat::Tiff] as $format) {
             $out = $this->make('in.png', $this->recipe($facts, new PixelSize(96, 1536), $format));
             $levels = \count(array_unique(str_split(Image::load($format->value, $out)->bytes(), 2)));
             self::assertGreaterThan(1000, $levels, 'an 8-bit path would leave 256');
-            self::assertStringContainsString('16', (string) json_encode($this->exif($out)->toArray()[Format::Png === $format ? 'BitDepth' : 'BitsPerSample']));
+            self::assertStringContainsString('16', (string) json_encode($this->exif($out)->toArray()[FileFormat::Png === $format ? 'BitDepth' : 'BitsPerSample']));
         }
     }
 
@@ -175,7 +175,7 @@ final class PrintFileMakerTest extends PixelTestCase
             self::assertLessThan(8, $green);
             self::assertSame([0, 255], [\ord($kept[3]), \ord($kept[4 * ($to->width * intdiv($to->height, 2) + intdiv($to->width, 2)) + 3])]);
         }
-        $flat = $this->pixels($this->make('in.png', $this->recipe($facts, new PixelSize(100, 100), Format::Jpeg)));
+        $flat = $this->pixels($this->make('in.png', $this->recipe($facts, new PixelSize(100, 100), FileFormat::Jpeg)));
         self::assertSame([255, 255, 255], array_map(ord(...), str_split(substr($flat, 0, 3))), 'white, not black');
     }
 
@@ -195,7 +195,7 @@ final class PrintFileMakerTest extends PixelTestCase
     {
         file_put_contents($this->folder.'/a.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100"><rect width="100" height="100" fill="#000"/><rect x="100" width="100" height="100" fill="#fff"/></svg>');
         $facts = $this->read($this->folder.'/a.svg');
-        $path = $this->make('a.svg', $this->recipe($facts, new PixelSize(6000, 3000), Format::Png));
+        $path = $this->make('a.svg', $this->recipe($facts, new PixelSize(6000, 3000), FileFormat::Png));
         $row = substr($this->pixels($path), 0, 6000 * 3);
         $soft = \count(array_filter(str_split($row, 3), static fn (string $pixel): bool => !\in_array($pixel, ["\0\0\0", "\xff\xff\xff"], true)));
         self::assertLessThanOrEqual(2, $soft, 'enlarged from a smaller raster, the edge would be soft');
@@ -205,7 +205,7 @@ final class PrintFileMakerTest extends PixelTestCase
     {
         $this->picture(new PixelSize(300, 200))->save('png', $this->folder.'/in.png', []);
         $facts = $this->read($this->folder.'/in.png');
-        foreach ([Format::Jpeg, Format::Png, Format::Tiff, Format::Webp] as $format) {
+        foreach ([FileFormat::Jpeg, FileFormat::Png, FileFormat::Tiff, FileFormat::Webp] as $format) {
             $recipe = $this->recipe($facts, new PixelSize(600, 400), $format);
             $path = $this->make('in.png', $recipe);
             self::assertTrue(Preflight::passed((new Preflight())->check($recipe, (new PrintFileReader())->read($path), null)));
@@ -213,7 +213,7 @@ final class PrintFileMakerTest extends PixelTestCase
             try {
                 self::assertFalse(Preflight::passed((new Preflight())->check($recipe, (new PrintFileReader())->read($path), null)), $format->label());
             } catch (UnwritablePrintFile $e) {
-                self::assertContains($format, [Format::Tiff, Format::Webp], 'a TIFF may keep its directory at the end, a WebP is not opened at all');
+                self::assertContains($format, [FileFormat::Tiff, FileFormat::Webp], 'a TIFF may keep its directory at the end, a WebP is not opened at all');
             }
         }
     }
@@ -222,7 +222,7 @@ final class PrintFileMakerTest extends PixelTestCase
     {
         $this->picture(new PixelSize(300, 200))->save('png', $this->folder.'/in.png', []);
         $before = sha1_file($this->folder.'/in.png');
-        $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(600, 400), Format::Jpeg);
+        $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(600, 400), FileFormat::Jpeg);
         $first = (string) file_get_contents($this->make('in.png', $recipe));
         self::assertSame($first, file_get_contents($this->make('in.png', $recipe)));
         self::assertSame($before, sha1_file($this->folder.'/in.png'));

@@ -5,28 +5,28 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Snugfit\Core\Delivery\Compression;
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Delivery\Intent;
-use Snugfit\Core\Delivery\OutputColour;
 use Snugfit\Core\Delivery\Preflight;
-use Snugfit\Core\Delivery\Profile;
-use Snugfit\Core\Delivery\SizeLimit;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Output\Compression;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\OutputColour;
+use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Output\RenderingIntent;
+use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
-use Snugfit\Core\Recipe\Page;
+use Snugfit\Core\Recipe\PdfPage;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Pixels\OutputColours;
+use Snugfit\Pixels\Colour\OutputColourConverter;
+use Snugfit\Pixels\Colour\WorkingSpace;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\Image;
-use Snugfit\Pixels\WorkingSpace;
 
 /** Colours, containers and sizes of written files, as LittleCMS, poppler, ExifTool and ImageMagick read them. */
 final class WrittenPrintTest extends PixelTestCase
@@ -34,23 +34,23 @@ final class WrittenPrintTest extends PixelTestCase
     private const SRGB = '/usr/share/color/icc/sRGB.icc';
     private const WIDE = '/usr/share/color/icc/compatibleWithAdobeRGB1998.icc';
 
-    /** @return iterable<string, array{string, Profile, Intent, bool}> master's profile, wanted profile, intent, black point */
+    /** @return iterable<string, array{string, Profile, RenderingIntent, bool}> master's profile, wanted profile, intent, black point */
     public static function conversions(): iterable
     {
         foreach (['sRGB' => self::SRGB, 'wide' => self::WIDE] as $name => $from) {
             foreach ([Profile::Srgb, Profile::Wide, Profile::Coated, Profile::Grey] as $to) {
-                yield "$name to {$to->value}" => [$from, $to, Intent::Relative, true];
+                yield "$name to {$to->value}" => [$from, $to, RenderingIntent::Relative, true];
             }
         }
-        yield 'without black point' => [self::SRGB, Profile::Coated, Intent::Relative, false];
-        yield 'absolute' => [self::SRGB, Profile::Coated, Intent::Absolute, false];
-        yield 'perceptual' => [self::WIDE, Profile::Coated, Intent::Perceptual, true];
-        yield 'from inks' => ['profiles/coated.icc', Profile::Srgb, Intent::Relative, true];
+        yield 'without black point' => [self::SRGB, Profile::Coated, RenderingIntent::Relative, false];
+        yield 'absolute' => [self::SRGB, Profile::Coated, RenderingIntent::Absolute, false];
+        yield 'perceptual' => [self::WIDE, Profile::Coated, RenderingIntent::Perceptual, true];
+        yield 'from inks' => ['profiles/coated.icc', Profile::Srgb, RenderingIntent::Relative, true];
     }
 
     /** The difference is CIEDE2000, computed by the vips command on what LittleCMS' command and we made of the same colours. */
     #[DataProvider('conversions')]
-    public function test_colours_are_what_littlecms_makes_of_them(string $from, Profile $to, Intent $intent, bool $blackPoint): void
+    public function test_colours_are_what_littlecms_makes_of_them(string $from, Profile $to, RenderingIntent $intent, bool $blackPoint): void
     {
         $root = \dirname(__DIR__, 2);
         $from = str_starts_with($from, '/') ? $from : $root.'/'.$from;
@@ -59,8 +59,8 @@ final class WrittenPrintTest extends PixelTestCase
         $this->tool('vips', 'copy', $colours, 'bare.tif');
         $this->tool('convert', 'bare.tif', ...($isInk ? ['-set', 'colorspace', 'CMYK'] : []), ...['-profile', $from, '-depth', '8', '-compress', 'none', 'in.tif']);
         $facts = $this->read($this->folder.'/in.tif');
-        $recipe = $this->recipe($facts, $facts->size, Format::Tiff);
-        $recipe = $this->written($recipe, new Write(Format::Tiff, Ppi::of(300), 8, false, colour: new OutputColour($to, $intent, $blackPoint)));
+        $recipe = $this->recipe($facts, $facts->size, FileFormat::Tiff);
+        $recipe = $this->written($recipe, new Write(FileFormat::Tiff, Ppi::of(300), 8, false, colour: new OutputColour($to, $intent, $blackPoint)));
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.tif', $recipe, $this->folder.'/ours.tif');
 
         $number = ['perceptual' => '0', 'relative' => '1', 'saturation' => '2', 'absolute' => '3'][$intent->value];
@@ -83,7 +83,7 @@ final class WrittenPrintTest extends PixelTestCase
         $this->tool('convert', '-size', '20x20', 'xc:#00ff00', '-profile', self::WIDE, '-depth', '8', 'in.tif');
         $facts = $this->read($this->folder.'/in.tif');
         $make = function (Profile $profile) use ($facts): string {
-            $recipe = $this->written($this->recipe($facts, $facts->size), new Write(Format::Png, Ppi::of(300), 8, false, colour: new OutputColour($profile)));
+            $recipe = $this->written($this->recipe($facts, $facts->size), new Write(FileFormat::Png, Ppi::of(300), 8, false, colour: new OutputColour($profile)));
             PrintFileMaker::in($this->folder)->make($this->folder.'/in.tif', $recipe, $this->folder."/{$profile->value}.png");
 
             return bin2hex(substr(Image::load('png', $this->folder."/{$profile->value}.png")->bytes(), 0, 3));
@@ -96,7 +96,7 @@ final class WrittenPrintTest extends PixelTestCase
     {
         $this->tool('convert', '-size', '8x8000', 'gradient:gray(20%)-gray(60%)', '-depth', '16', '-type', 'TrueColor', '-profile', self::WIDE, 'PNG48:in.png');
         $facts = $this->read($this->folder.'/in.png');
-        $recipe = $this->written($this->recipe($facts, $facts->size), new Write(Format::Tiff, Ppi::of(300), 16, false, colour: new OutputColour(Profile::Wide)));
+        $recipe = $this->written($this->recipe($facts, $facts->size), new Write(FileFormat::Tiff, Ppi::of(300), 16, false, colour: new OutputColour(Profile::Wide)));
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.tif');
         $distinct = static fn (string $loader, string $path): int => \count(array_unique(Image::load($loader, $path)->extractBands(0, 1)->values()));
         self::assertGreaterThan(7900, $distinct('png', $this->folder.'/in.png'));
@@ -108,7 +108,7 @@ final class WrittenPrintTest extends PixelTestCase
         $this->convert('in.png', '-size', '40x30', 'xc:#804020', '-alpha', 'set', '-channel', 'A', '-evaluate', 'set', '50%', '+channel', '-define', 'png:bit-depth=16', '-define', 'png:color-type=6');
         $picture = Image::load('png', $this->folder.'/in.png');
         $half = static fn (Image $image): float => $image->extractBands(3, 1)->average();
-        $wide = new OutputColours(WorkingSpace::Wide, new OutputColour(Profile::Wide));
+        $wide = new OutputColourConverter(WorkingSpace::Wide, new OutputColour(Profile::Wide));
         self::assertEqualsWithDelta(127.5, $half($wide->delivered($picture, 8)), 1.0);
         self::assertEqualsWithDelta(127.5, $half($wide->onScreen($picture)), 1.0);
         self::assertEqualsWithDelta(32767.5, $half($wide->delivered($picture, 16)), 2.0);
@@ -118,7 +118,7 @@ final class WrittenPrintTest extends PixelTestCase
     {
         // A blue that no four inks reach, and a grey that they do.
         $this->tool('convert', '-size', '10x10', 'xc:#0010ff', 'xc:#808080', '+append', '-depth', '8', 'PNG24:in.png');
-        $colours = new OutputColours(WorkingSpace::Srgb, new OutputColour(Profile::Coated));
+        $colours = new OutputColourConverter(WorkingSpace::Srgb, new OutputColour(Profile::Coated));
         $picture = Image::load('png', $this->folder.'/in.png')->held();
         $proof = static fn (bool $mark): array => array_map(static fn (string $pixel): string => bin2hex($pixel), str_split(substr($colours->proof($picture, $mark)->bytes(), 0, 60), 3));
         [$blue, $grey] = [$proof(true)[0], $proof(true)[19]];
@@ -133,13 +133,13 @@ final class WrittenPrintTest extends PixelTestCase
         $facts = $this->read($this->folder.'/in.png');
         // A5 with 3 mm of bleed at 50 ppi.
         $size = PrintSize::millimetres(154, 216)->pixelsAt(Ppi::of(50));
-        $page = new Page(PrintSize::millimetres(148, 210), Bleed::all(Length::millimetres(3)));
-        $recipe = $this->written($this->recipe($facts, $size), new Write(Format::Pdf, Ppi::of(50), 8, false, page: $page));
+        $page = new PdfPage(PrintSize::millimetres(148, 210), Bleed::all(Length::millimetres(3)));
+        $recipe = $this->written($this->recipe($facts, $size), new Write(FileFormat::Pdf, Ppi::of(50), 8, false, page: $page));
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.pdf');
         self::assertSame([[154.0, 216.0], [154.0, 216.0], [148.0, 210.0]], $this->boxes('out.pdf', ['MediaBox', 'BleedBox', 'TrimBox']));
         self::assertStringContainsString('ICC', strtoupper($this->tool('pdfimages', '-list', 'out.pdf')));
         $this->tool('pdfimages', '-all', 'out.pdf', 'p');
-        $jpeg = $this->written($this->recipe($facts, $size), new Write(Format::Jpeg, Ppi::of(50), 8, false));
+        $jpeg = $this->written($this->recipe($facts, $size), new Write(FileFormat::Jpeg, Ppi::of(50), 8, false));
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $jpeg, $this->folder.'/out.jpg');
         self::assertFileEquals($this->folder.'/out.jpg', $this->folder.'/p-000.jpg');
         $found = (new PrintFileReader())->read($this->folder.'/out.pdf');
@@ -156,8 +156,8 @@ final class WrittenPrintTest extends PixelTestCase
     {
         $this->picture(new PixelSize(300, 300))->save('png', $this->folder.'/in.png', []);
         $facts = $this->read($this->folder.'/in.png');
-        $page = new Page(PrintSize::millimetres(100, 100), Bleed::all(Length::millimetres(3)), true);
-        $recipe = $this->written($this->recipe($facts, PrintSize::millimetres(106, 106)->pixelsAt(Ppi::of(72))), new Write(Format::Pdf, Ppi::of(72), 8, false, colour: new OutputColour(Profile::Coated), page: $page));
+        $page = new PdfPage(PrintSize::millimetres(100, 100), Bleed::all(Length::millimetres(3)), true);
+        $recipe = $this->written($this->recipe($facts, PrintSize::millimetres(106, 106)->pixelsAt(Ppi::of(72))), new Write(FileFormat::Pdf, Ppi::of(72), 8, false, colour: new OutputColour(Profile::Coated), page: $page));
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.pdf');
         self::assertSame([[122.0, 122.0], [106.0, 106.0], [100.0, 100.0]], $this->boxes('out.pdf', ['MediaBox', 'BleedBox', 'TrimBox']));
         $this->tool('pdftoppm', '-r', '254', '-png', 'out.pdf', 'drawn');
@@ -179,14 +179,14 @@ final class WrittenPrintTest extends PixelTestCase
     {
         $this->convert('in.png', '-size', '600x400', 'plasma:', '-seed', '4', '-attenuate', '0.4', '+noise', 'Gaussian', '-depth', '8');
         $facts = $this->read($this->folder.'/in.png');
-        $make = function (?SizeLimit $limit, Format $format = Format::Jpeg) use ($facts): int {
-            $page = Format::Pdf === $format ? new Page(PrintSize::inches(2, 4 / 3), Bleed::none()) : null;
+        $make = function (?SizeLimit $limit, FileFormat $format = FileFormat::Jpeg) use ($facts): int {
+            $page = FileFormat::Pdf === $format ? new PdfPage(PrintSize::inches(2, 4 / 3), Bleed::none()) : null;
             $recipe = $this->written($this->recipe($facts, $facts->size), new Write($format, Ppi::of(300), 8, false, limit: $limit, page: $page));
             PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.'.$format->extension());
 
             return (int) filesize($this->folder.'/out.'.$format->extension());
         };
-        foreach ([Format::Jpeg, Format::Pdf, Format::Webp] as $format) {
+        foreach ([FileFormat::Jpeg, FileFormat::Pdf, FileFormat::Webp] as $format) {
             $free = $make(null, $format);
             $limited = $make(new SizeLimit((int) (0.8 * $free), 50), $format);
             self::assertLessThanOrEqual(0.8 * $free, $limited);
@@ -217,7 +217,7 @@ final class WrittenPrintTest extends PixelTestCase
     {
         $this->convert('in.png', '-size', '80x60', 'gradient:red-blue', '-alpha', 'set', '-channel', 'A', '-evaluate', 'set', '40%', '-depth', '16');
         $facts = $this->read($this->folder.'/in.png');
-        $recipe = $this->written($this->recipe($facts, $facts->size), new Write(Format::Tiff, Ppi::of(240), 16, true, compression: $compression));
+        $recipe = $this->written($this->recipe($facts, $facts->size), new Write(FileFormat::Tiff, Ppi::of(240), 16, true, compression: $compression));
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.tif');
         $exif = $this->exif($this->folder.'/out.tif');
         self::assertSame([(int) $number, 4, '16 16 16 16'], [$exif->int('Compression'), $exif->int('SamplesPerPixel'), $exif->string('BitsPerSample')]);
@@ -229,7 +229,7 @@ final class WrittenPrintTest extends PixelTestCase
     {
         $this->convert('in.png', '-size', '80x60', 'xc:none', '-fill', 'red', '-draw', 'rectangle 10,10 50,40', '-depth', '8');
         $facts = $this->read($this->folder.'/in.png');
-        $recipe = $this->written($this->recipe($facts, $facts->size), new Write(Format::Webp, Ppi::of(240), 8, true));
+        $recipe = $this->written($this->recipe($facts, $facts->size), new Write(FileFormat::Webp, Ppi::of(240), 8, true));
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.webp');
         self::assertSame([], Preflight::failures((new Preflight())->check($recipe, (new PrintFileReader())->read($this->folder.'/out.webp'), null)));
         self::assertStringContainsString('srgb', strtolower($this->tool('convert', 'out.webp', '-format', '%[colorspace] %[fx:p{0,0}.a] %[fx:p{30,20}.a]', 'info:')));
@@ -238,7 +238,7 @@ final class WrittenPrintTest extends PixelTestCase
 
     public function test_what_a_format_cannot_hold_is_refused_in_words(): void
     {
-        foreach ([[Format::Png, Profile::Coated, 'PNG holds no CMYK'], [Format::Webp, Profile::Grey, 'WebP holds no grey']] as [$format, $profile, $why]) {
+        foreach ([[FileFormat::Png, Profile::Coated, 'PNG holds no CMYK'], [FileFormat::Webp, Profile::Grey, 'WebP holds no grey']] as [$format, $profile, $why]) {
             try {
                 new Write($format, Ppi::of(300), 8, false, colour: new OutputColour($profile));
                 self::fail();

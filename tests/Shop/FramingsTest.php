@@ -6,21 +6,21 @@ namespace Snugfit\Tests\Shop;
 
 use Doctrine\DBAL\Connection;
 use PHPUnit\Framework\Attributes\DataProvider;
-use Snugfit\Core\Fit\Bled;
-use Snugfit\Core\Fit\Edge;
-use Snugfit\Core\Fit\EnlargePolicy;
-use Snugfit\Core\Fit\Framing;
-use Snugfit\Core\Fit\Pose;
-use Snugfit\Core\Fit\Sits;
-use Snugfit\Core\Fit\Turn;
+use Snugfit\Core\Fit\BleedSource;
+use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\QuarterTurn;
+use Snugfit\Core\Fit\UpscalePolicy;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Product\OrientationRule;
-use Snugfit\Core\Record;
+use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\FramingMemo;
-use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\Shelf;
+use Snugfit\Shop\ProductRepository;
 use Snugfit\Web\FitSheet\SheetActs;
 
 /** Framings are kept by family, and acts on many of them are one act. */
@@ -39,19 +39,19 @@ final class FramingsTest extends ShopTestCase
     public function test_a_memo_comes_back_as_it_was_kept(): void
     {
         $memo = new FramingMemo(
-            OrientationRule::Portrait, new Framing(0.2, 0.7, 1.5), true, true, new Pose(Turn::Left, true, -3.25), Sits::Whole, Edge::Blurred, '0f5c63', Bled::Continued, 3.5, EnlargePolicy::KeepAdequate, true,
+            OrientationRule::Portrait, new CropPosition(0.2, 0.7, 1.5), true, true, new ImageTransform(QuarterTurn::Left, true, -3.25), FitMode::Whole, EdgeFill::Blurred, '0f5c63', BleedSource::Continued, 3.5, UpscalePolicy::KeepAdequate, true,
         );
-        self::assertEquals($memo, FramingMemo::fromRecord(Record::decode((string) json_encode($memo->toArray()), 'a memo')));
-        self::assertEquals(new FramingMemo(), FramingMemo::fromRecord(Record::decode('{"orientation":"either","framing":null,"excluded":false,"looked_at":false}', 'a memo of an older edition')));
+        self::assertEquals($memo, FramingMemo::fromRecord(JsonReader::decode((string) json_encode($memo->toArray()), 'a memo')));
+        self::assertEquals(new FramingMemo(), FramingMemo::fromRecord(JsonReader::decode('{"orientation":"either","framing":null,"excluded":false,"looked_at":false}', 'a memo of an older edition')));
     }
 
     public function test_a_family_shares_its_framing_until_a_product_leaves(): void
     {
-        $this->artwork->remember('~2-3', new FramingMemo(framing: new Framing(0.25, 0.5, 2)));
+        $this->artwork->remember('~2-3', new FramingMemo(framing: new CropPosition(0.25, 0.5, 2)));
         self::assertSame([2, 2, 1], $this->zooms());
-        $this->artwork->remember('12x18', new FramingMemo(framing: new Framing(0.5, 0.5, 3), alone: true));
+        $this->artwork->remember('12x18', new FramingMemo(framing: new CropPosition(0.5, 0.5, 3), alone: true));
         self::assertSame([2, 3, 1], $this->zooms());
-        $this->artwork->remember('12x18', new FramingMemo(framing: new Framing(0.5, 0.5, 3)));
+        $this->artwork->remember('12x18', new FramingMemo(framing: new CropPosition(0.5, 0.5, 3)));
         self::assertSame([2, 2, 1], $this->zooms(), 'what it had alone counts no more');
     }
 
@@ -76,12 +76,12 @@ final class FramingsTest extends ShopTestCase
     public static function acts(): iterable
     {
         yield 'way up' => ['orientation', 'portrait', static fn (FramingMemo $shared): bool => OrientationRule::Portrait === $shared->orientation && null === $shared->framing];
-        yield 'sits' => ['sits', 'whole', static fn (FramingMemo $shared): bool => Sits::Whole === $shared->sits];
+        yield 'sits' => ['sits', 'whole', static fn (FramingMemo $shared): bool => FitMode::Whole === $shared->sits];
         yield 'looks right' => ['looks-right', '', static fn (FramingMemo $shared): bool => $shared->lookedAt];
         yield 'limit' => ['limit', '3', static fn (FramingMemo $shared, FramingMemo $own): bool => 3.0 === $own->limit && null === $shared->limit];
         yield 'limit beyond the extreme' => ['limit', '99', static fn (FramingMemo $shared, FramingMemo $own): bool => 16.0 === $own->limit];
         yield 'usual limit' => ['limit', 'usual', static fn (FramingMemo $shared, FramingMemo $own): bool => null === $own->limit];
-        yield 'leave adequate ones' => ['enlarge', 'keep-adequate', static fn (FramingMemo $shared, FramingMemo $own): bool => EnlargePolicy::KeepAdequate === $own->policy];
+        yield 'leave adequate ones' => ['enlarge', 'keep-adequate', static fn (FramingMemo $shared, FramingMemo $own): bool => UpscalePolicy::KeepAdequate === $own->policy];
         yield 'leave out' => ['leave-out', '', static fn (FramingMemo $shared, FramingMemo $own): bool => $own->excluded && !$shared->excluded];
         yield 'reset' => ['reset', '', static fn (FramingMemo $shared, FramingMemo $own): bool => null === $shared->framing && null === $own->limit];
     }
@@ -90,7 +90,7 @@ final class FramingsTest extends ShopTestCase
     #[DataProvider('acts')]
     public function test_an_act_on_many_reaches_each_place_and_is_taken_back_as_one(string $act, string $value, \Closure $isSo): void
     {
-        $before = new FramingMemo(framing: new Framing(0.3, 0.3, 2));
+        $before = new FramingMemo(framing: new CropPosition(0.3, 0.3, 2));
         $this->artwork->remember('~2-3', $before);
         $this->artwork->remember('4x6', new FramingMemo(limit: 2.0));
         $this->entities()->flush();
@@ -104,7 +104,7 @@ final class FramingsTest extends ShopTestCase
 
     public function test_a_framing_is_copied_without_what_concerns_the_other_product(): void
     {
-        $this->artwork->remember('~1-1', new FramingMemo(framing: new Framing(0.1, 0.9, 4), lookedAt: true, pose: new Pose(flip: true)));
+        $this->artwork->remember('~1-1', new FramingMemo(framing: new CropPosition(0.1, 0.9, 4), lookedAt: true, pose: new ImageTransform(flip: true)));
         $this->artwork->remember('12x18', new FramingMemo(excluded: true));
         $this->entities()->flush();
         $id = $this->artwork->id();
@@ -132,7 +132,7 @@ final class FramingsTest extends ShopTestCase
         $connection->executeStatement("INSERT INTO batch_framing (artwork_id, product_code, orientation, centre_x, centre_y, zoom, excluded, looked_at) VALUES (1, '4x6', 'landscape', 0.25, 0.5, 2.0, 0, 1), (1, 'a4', 'either', NULL, NULL, NULL, 1, 0)");
         $this->migrate($old, 'latest');
         $memos = $this->memos($connection);
-        self::assertEquals(new FramingMemo(OrientationRule::Landscape, new Framing(0.25, 0.5, 2), lookedAt: true, alone: true), $memos['4x6']);
+        self::assertEquals(new FramingMemo(OrientationRule::Landscape, new CropPosition(0.25, 0.5, 2), lookedAt: true, alone: true), $memos['4x6']);
         self::assertEquals(new FramingMemo(excluded: true), $memos['a4']);
         self::assertSame('[]', $connection->fetchOne('SELECT keep_boxes FROM batch_artwork'));
     }
@@ -142,7 +142,7 @@ final class FramingsTest extends ShopTestCase
     {
         $memos = [];
         foreach ($connection->fetchAllKeyValue('SELECT place, memo FROM batch_framing') as $place => $memo) {
-            $memos[(string) $place] = FramingMemo::fromRecord(Record::decode(\is_string($memo) ? $memo : '', 'a memo'));
+            $memos[(string) $place] = FramingMemo::fromRecord(JsonReader::decode(\is_string($memo) ? $memo : '', 'a memo'));
         }
 
         return $memos;
@@ -153,13 +153,13 @@ final class FramingsTest extends ShopTestCase
         (new \Symfony\Component\Process\Process([\PHP_BINARY, 'bin/console', 'doctrine:migrations:migrate', $version, '-n', '-q'], \dirname(__DIR__, 2), ['SNUGFIT_DATA' => $data, 'APP_ENV' => 'test']))->mustRun();
     }
 
-    /** @return array<string, \Snugfit\Shop\PlacedArtwork> */
+    /** @return array<string, PlannedPlacement> */
     private function placed(): array
     {
         $placed = [];
         foreach (['4x6', '12x18', '12x12'] as $code) {
-            $product = $this->service(Shelf::class)->find($code)?->product() ?? throw new \LogicException();
-            $placed[$code] = $this->service(FitSheet::class)->place($this->artwork, $product);
+            $product = $this->service(ProductRepository::class)->find($code)?->product() ?? throw new \LogicException();
+            $placed[$code] = $this->service(BatchPlanner::class)->place($this->artwork, $product);
         }
 
         return $placed;

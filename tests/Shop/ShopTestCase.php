@@ -7,13 +7,13 @@ namespace Snugfit\Tests\Shop;
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\Vips\Image;
-use Snugfit\Shop\Deliveries;
+use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Journal;
-use Snugfit\Shop\Shelf;
-use Snugfit\Work\Intake\Reception;
-use Snugfit\Work\Press\RunStarter;
+use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\UndoHistory;
+use Snugfit\Work\Intake\ArtworkImporter;
+use Snugfit\Work\Run\RunStarter;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\Console\Input\ArrayInput;
@@ -40,7 +40,7 @@ abstract class ShopTestCase extends WebTestCase
         $console = new \Symfony\Bundle\FrameworkBundle\Console\Application(static::$kernel ?? throw new \LogicException());
         $console->setAutoExit(false);
         $console->run(new ArrayInput(['doctrine:migrations:migrate', '--no-interaction' => true, '--quiet' => true]), new NullOutput());
-        $this->service(Shelf::class)->stock();
+        $this->service(ProductRepository::class)->stock();
     }
 
     protected function tearDown(): void
@@ -96,7 +96,7 @@ abstract class ShopTestCase extends WebTestCase
         } else {
             file_put_contents($path, $bytes);
         }
-        $artwork = $this->service(Reception::class)->take($batch, $path, $name, $folder);
+        $artwork = $this->service(ArtworkImporter::class)->take($batch, $path, $name, $folder);
         $this->work();
 
         return $artwork;
@@ -147,13 +147,13 @@ abstract class ShopTestCase extends WebTestCase
         return $lane instanceof TransportInterface ? $lane : throw new \LogicException($name);
     }
 
-    protected function deliveries(): Deliveries
+    protected function deliveries(): DeliveryStore
     {
-        return $this->service(Deliveries::class);
+        return $this->service(DeliveryStore::class);
     }
 
-    protected function journal(): Journal
+    protected function journal(): UndoHistory
     {
-        return $this->service(Journal::class);
+        return $this->service(UndoHistory::class);
     }
 }

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Web;
 
 use Snugfit\Core\Delivery\NameTemplate;
-use Snugfit\Core\Finish\FinishWishes;
-use Snugfit\Core\Recipe\RecipeWriter;
-use Snugfit\Core\Record;
+use Snugfit\Core\Finish\FinishSettings;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\BatchSettings;
-use Snugfit\Shop\FitSheet;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
@@ -76,8 +76,8 @@ final class FinishRoomTest extends ShopTestCase
         $this->browser->request('POST', "/batches/{$this->shelved->id()}/settings", ['name' => '{product}/{counter}', 'matte' => '#0f5c63'], server: self::OURS);
         $settings = $this->again($this->shelved)->settings();
         self::assertSame(['{product}/{counter}', '0f5c63'], [$settings->name->template, $settings->matte]);
-        self::assertEquals($settings, BatchSettings::fromRecord(Record::of($settings->toArray(), 'x')));
-        self::assertEquals(new BatchSettings(), BatchSettings::fromRecord(Record::of(['name' => '{gone}'], 'x')));
+        self::assertEquals($settings, BatchSettings::fromRecord(JsonReader::of($settings->toArray(), 'x')));
+        self::assertEquals(new BatchSettings(), BatchSettings::fromRecord(JsonReader::of(['name' => '{gone}'], 'x')));
         self::assertSame(NameTemplate::USUAL, (new BatchSettings())->name->template);
     }
 
@@ -131,9 +131,9 @@ final class FinishRoomTest extends ShopTestCase
         return "/batches/{$this->shelved->id()}/finish/{$this->artwork->id()}/$product";
     }
 
-    private function sheet(string $product): \Snugfit\Shop\PlacedArtwork
+    private function sheet(string $product): \Snugfit\Shop\PlannedPlacement
     {
-        foreach ($this->service(FitSheet::class)->placements($this->again($this->shelved)) as $placed) {
+        foreach ($this->service(BatchPlanner::class)->placements($this->again($this->shelved)) as $placed) {
             if ($placed->product->code === $product) {
                 return $placed;
             }
@@ -141,7 +141,7 @@ final class FinishRoomTest extends ShopTestCase
         throw new \LogicException($product);
     }
 
-    private function wishes(string $product): FinishWishes
+    private function wishes(string $product): FinishSettings
     {
         return $this->sheet($product)->sitting->finish();
     }
@@ -152,7 +152,7 @@ final class FinishRoomTest extends ShopTestCase
         $guards = [];
         foreach (['4x6', '12x18', '5x7'] as $code) {
             $placed = $this->sheet($code);
-            $guards[$code] = (new RecipeWriter())->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking())->finish->guard?->black;
+            $guards[$code] = (new RecipeBuilder())->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking())->finish->guard?->black;
         }
 
         return $guards;

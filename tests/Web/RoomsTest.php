@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Web;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
-use Snugfit\Shop\Shelf;
+use Snugfit\Shop\ProductRepository;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Symfony\Component\DomCrawler\Crawler;
 
@@ -167,7 +167,7 @@ final class RoomsTest extends ShopTestCase
         self::assertResponseRedirects('/shelf#tea-towel');
         $product = $this->product('tea-towel');
         self::assertSame([480.0, 740.0, 3.0, 4.0, 5.0, 6.0], array_map(static fn ($length): float => $length->inMillimetres(), [$product->trim->width, $product->trim->height, $product->bleed->top, $product->bleed->right, $product->bleed->bottom, $product->bleed->left]));
-        self::assertSame([OrientationRule::Portrait, Format::Tiff, 5.0, 200.0], [$product->rule, $product->formats[0], $product->limit, $product->target->value]);
+        self::assertSame([OrientationRule::Portrait, FileFormat::Tiff, 5.0, 200.0], [$product->rule, $product->formats[0], $product->limit, $product->target->value]);
         self::assertEqualsWithDelta(3438 / 36, $product->floor->value, 1e-9, 'what the eye resolves from there');
     }
 
@@ -190,13 +190,13 @@ final class RoomsTest extends ShopTestCase
     #[DataProvider('wrongFields')]
     public function test_a_wrong_field_is_told_and_nothing_is_kept(array $wrong, string $field): void
     {
-        $count = \count($this->service(Shelf::class)->products());
+        $count = \count($this->service(ProductRepository::class)->products());
         $this->browser->request('GET', '/shelf/new');
         $page = $this->browser->submitForm('Keep', $wrong + ['product[name]' => 'Tea towel', 'product[code]' => 'tea-towel', 'product[trim]' => '48 x 74cm', 'product[bleed]' => '0mm', 'product[target]' => '300'], serverParameters: self::OURS);
         self::assertResponseStatusCodeSame(422);
         self::assertNotSame('', $page->filter("#hint-$field .brick")->text(''));
         self::assertSame($wrong["product[$field]"], $page->filter("[name='product[$field]']")->attr('value'), 'what was written is still there to be mended');
-        self::assertCount($count, $this->service(Shelf::class)->products());
+        self::assertCount($count, $this->service(ProductRepository::class)->products());
     }
 
     public function test_a_parcel_is_one_zip_with_the_files_and_the_manifest(): void
@@ -222,6 +222,6 @@ final class RoomsTest extends ShopTestCase
 
     private function product(string $code): Product
     {
-        return $this->service(Shelf::class)->find($code)?->product() ?? throw new \LogicException($code);
+        return $this->service(ProductRepository::class)->find($code)?->product() ?? throw new \LogicException($code);
     }
 }

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Web;
 
 use Snugfit\Core\Artwork\Kind;
-use Snugfit\Core\Artwork\Reference;
+use Snugfit\Core\Artwork\ReferenceImage;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Record;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Shop\BatchPlanner;
+use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\Journal;
-use Snugfit\Shop\Sitting;
-use Snugfit\Shop\Vault;
+use Snugfit\Shop\FileStore;
+use Snugfit\Shop\UndoHistory;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -53,7 +53,7 @@ final class TestStripTest extends ShopTestCase
             $this->browser->request('GET', $address.$picture);
             self::assertInstanceOf(BinaryFileResponse::class, $this->browser->getResponse());
         }
-        $recipe = fn (): ?\Snugfit\Core\Recipe\WayArea => $this->again($this->shelved)->artworks()[0]->memo(Sitting::PICTURE)->area;
+        $recipe = fn (): ?\Snugfit\Core\Upscale\UpscaleRegion => $this->again($this->shelved)->artworks()[0]->memo(EffectiveSettings::PICTURE)->area;
         self::assertSame('nearest', $recipe()?->how->code());
         foreach ([['way' => 'magic', 'marks' => '[{"points":[[1,1]],"radius":100}]'], ['way' => 'nearest', 'marks' => '[{"radius":100}]']] as $nonsense) {
             $this->browser->request('POST', $address.'/area', $nonsense, server: self::OURS);
@@ -106,15 +106,15 @@ final class TestStripTest extends ShopTestCase
         self::assertResponseStatusCodeSame(404);
         // The same picture, enlarged in blocks by somebody.
         $this->picture(900, 600)->repeatPixels(3)->save('png', $this->data.'/tmp/full.png', []);
-        $reference = Reference::of('full.png', $this->service(Vault::class)->adoptMaster($this->data.'/tmp/full.png'), new PixelSize(2700, 1800), new PixelSize(900, 600));
+        $reference = ReferenceImage::of('full.png', $this->service(FileStore::class)->adoptMaster($this->data.'/tmp/full.png'), new PixelSize(2700, 1800), new PixelSize(900, 600));
         $this->artwork->compareWith($reference);
         $this->entities()->flush();
         self::assertStringContainsString('full.png', $this->strip('')->filter('.strip-reference')->text());
-        $measured = function (string $query): Record {
+        $measured = function (string $query): JsonReader {
             $this->browser->request('GET', $this->path('/likeness?'.$query));
             self::assertResponseIsSuccessful();
 
-            return Record::decode((string) $this->browser->getResponse()->getContent(), 'a likeness');
+            return JsonReader::decode((string) $this->browser->getResponse()->getContent(), 'a likeness');
         };
         $blocks = $measured('way=nearest&x=0.5&y=0.5&w=100&h=100');
         $smooth = $measured('way=mitchell&x=0.5&y=0.5&w=100&h=100');
@@ -152,7 +152,7 @@ final class TestStripTest extends ShopTestCase
         self::assertSame(['lanczos', 'mending'], [$this->how($this->artwork, '5x7'), $this->how($this->artwork, '4x6')]);
         $this->choose('drawn-best', 'kind');
         self::assertSame(['lanczos', 'drawn-best', 'drawn-best'], [$this->how($this->artwork, '5x7'), $this->how($this->artwork, '4x6'), $this->how($other, '5x7')]);
-        self::assertSame('Chose drawn, best for every '.$this->artwork->kind()->label(), $this->service(Journal::class)->undo($this->again($this->shelved)));
+        self::assertSame('Chose drawn, best for every '.$this->artwork->kind()->label(), $this->service(UndoHistory::class)->undo($this->again($this->shelved)));
         self::assertSame(['mending', null], [$this->how($this->artwork, '4x6'), $this->how($other, '5x7')]);
         $this->choose('', 'picture');
         self::assertNull($this->how($this->artwork, '4x6'));
@@ -186,9 +186,9 @@ final class TestStripTest extends ShopTestCase
 
     private function how(BatchArtwork $artwork, string $product): ?string
     {
-        foreach ($this->service(FitSheet::class)->placements($this->again($this->shelved)) as $placed) {
+        foreach ($this->service(BatchPlanner::class)->placements($this->again($this->shelved)) as $placed) {
             if ($placed->artwork->id() === $artwork->id() && $placed->product->code === $product) {
-                return Sitting::of($placed->artwork, $placed->product)->how()?->code();
+                return EffectiveSettings::of($placed->artwork, $placed->product)->how()?->code();
             }
         }
         self::fail('There is no such placement.');

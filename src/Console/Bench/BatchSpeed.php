@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace Snugfit\Console\Bench;
 
-use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
-use Snugfit\Core\Recipe\MakingWishes;
+use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Work\Folder\FolderMaker;
-use Snugfit\Work\Folder\FolderOrder;
+use Snugfit\Work\Folder\FolderRequest;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
@@ -57,7 +57,7 @@ final readonly class BatchSpeed implements Measurement
             $bare = $this->bare($folder);
             $began = microtime(true);
             $watch = new ReadingWatch();
-            $result = $this->maker->make(new FolderOrder($folder.'/in', $folder.'/out', $this->products(), self::WORKERS, new MakingWishes(Format::Jpeg)), $watch, static fn (): bool => false);
+            $result = $this->maker->make(new FolderRequest($folder.'/in', $folder.'/out', $this->products(), self::WORKERS, new RenderOptions(FileFormat::Jpeg)), $watch, static fn (): bool => false);
             $ours = microtime(true) - $began;
             $reading = $watch->readAt - $began;
             $megapixels = self::PICTURES * array_sum(array_map(static fn (array $side): float => $side[0] * $side[1] * 0.09, self::PRODUCTS));

@@ -4,32 +4,32 @@ declare(strict_types=1);
 
 namespace Snugfit\Console\Bench;
 
-use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
-use Snugfit\Core\Recipe\Effort;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Pixels\Enlarger\Doublings;
-use Snugfit\Pixels\Enlarger\EnlargingKernel;
-use Snugfit\Pixels\Enlarger\KernelEnlarger;
-use Snugfit\Pixels\Enlarger\LearnedDoubler;
-use Snugfit\Pixels\Job\PrintJob;
-use Snugfit\Pixels\Likeness;
+use Snugfit\Core\Upscale\Effort;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Enlarger\KernelUpscaler;
+use Snugfit\Pixels\Enlarger\NetworkUpscaler;
+use Snugfit\Pixels\Enlarger\UpscaleKernel;
+use Snugfit\Pixels\Enlarger\UpscaleTileCache;
+use Snugfit\Pixels\ImageSimilarity;
+use Snugfit\Pixels\Job\MakePrintJob;
+use Snugfit\Pixels\ProcessorTime;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Kernel;
 use Snugfit\Pixels\Vips\Vips;
-use Snugfit\Pixels\WorkTime;
-use Snugfit\Work\Child\PixelBench;
-use Snugfit\Work\Folder\ChildPool;
-use Snugfit\Work\Folder\Cores;
+use Snugfit\Work\Child\CpuCount;
+use Snugfit\Work\Child\PixelProcessPool;
+use Snugfit\Work\Folder\PixelJobQueue;
 use Symfony\Component\Filesystem\Filesystem;
 
 /** Every way against bicubic and Lanczos, on pictures that no network was trained on: reduced, enlarged again, compared. */
@@ -41,7 +41,7 @@ final readonly class EnlargerQuality implements Measurement
     private const ROUNDS = 7;
     private const NAMES = ['astronaut', 'chelsea', 'coffee', 'camera'];
 
-    public function __construct(private PixelBench $bench)
+    public function __construct(private PixelProcessPool $bench)
     {
     }
 
@@ -82,12 +82,12 @@ final readonly class EnlargerQuality implements Measurement
         $sums = [];
         foreach ($pictures as $picture) {
             $small = self::damaged($picture->resize(new PixelSize(intdiv($picture->size()->width, 2 ** $times), intdiv($picture->size()->height, 2 ** $times)), Kernel::Cubic)->held(), $quality);
-            $made = ['bicubic' => (new KernelEnlarger(EnlargingKernel::Bicubic))->enlarge($small, $picture->size()), 'Lanczos' => (new KernelEnlarger(EnlargingKernel::Lanczos))->enlarge($small, $picture->size())];
+            $made = ['bicubic' => (new KernelUpscaler(UpscaleKernel::Bicubic))->enlarge($small, $picture->size()), 'Lanczos' => (new KernelUpscaler(UpscaleKernel::Lanczos))->enlarge($small, $picture->size())];
             foreach ($ways as $way) {
                 $made[$way] = self::enlarged($small, self::way($way), $times);
             }
             foreach ($made as $way => $image) {
-                $likeness = Likeness::between($picture, $image);
+                $likeness = ImageSimilarity::between($picture, $image);
                 $sums[$way] = [($sums[$way][0] ?? 0.0) + $likeness->psnr / \count($pictures), ($sums[$way][1] ?? 0.0) + $likeness->ssim / \count($pictures)];
             }
         }
@@ -103,22 +103,22 @@ final readonly class EnlargerQuality implements Measurement
         // As workers do.
         Vips::useThreads(1);
         foreach (['quick', 'faithful', 'mending', 'mending 50', 'faithful best'] as $way) {
-            $doubler = new LearnedDoubler(self::way($way));
+            $doubler = new NetworkUpscaler(self::way($way));
             [$rates, $shares] = [[], []];
             // Each between two of the bare network: other work on the machine comes and goes.
             for ($round = 0, $before = self::bare($doubler); $round < self::ROUNDS; ++$round, $before = $after) {
                 $rates[] = $rate = self::inFolder(static function (string $folder) use ($picture, $doubler): float {
-                    $began = WorkTime::seconds();
-                    $made = (new Doublings($folder))->doubled($picture, 'picture', $doubler, 1, PixelWindow::whole($picture->size()));
+                    $began = ProcessorTime::seconds();
+                    $made = (new UpscaleTileCache($folder))->doubled($picture, 'picture', $doubler, 1, PixelWindow::whole($picture->size()));
 
-                    return $made->size()->megapixels() / (WorkTime::seconds() - $began);
+                    return $made->size()->megapixels() / (ProcessorTime::seconds() - $began);
                 });
                 $after = self::bare($doubler);
                 $shares[] = 2 * $rate / ($before + $after);
             }
-            $say(\sprintf('%s: %.2f megapixels made in a second of work, one worker; %.2f of the bare network\'s rate', $way, Spent::middle($rates), Spent::middle($shares)));
+            $say(\sprintf('%s: %.2f megapixels made in a second of work, one worker; %.2f of the bare network\'s rate', $way, ResourceUse::middle($rates), ResourceUse::middle($shares)));
         }
-        Vips::useThreads(Cores::count());
+        Vips::useThreads(CpuCount::count());
         $say(\sprintf('two workers: %.2f times as fast as one', $this->workers(1) / $this->workers(2)));
     }
 
@@ -129,43 +129,43 @@ final readonly class EnlargerQuality implements Measurement
             $jobs = [];
             for ($i = 0; $i < self::DRAWINGS; ++$i) {
                 self::drawing(10 + $i)->crop(new PixelWindow(0, 0, 768, 768))->save('png', \sprintf('%s/%d.png', $folder, $i), []);
-                $recipe = new Recipe(new Frame(new PixelSize(768, 768), new PixelWindow(0, 0, 768, 768)), new Enlarge(new WayChoice(Way::Faithful), new PixelSize(1536, 1536)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
-                $jobs[] = new PrintJob(\sprintf('%s/%d.png', $folder, $i), $recipe, \sprintf('%s/%d.jpg', $folder, $i));
+                $recipe = new Recipe(new Frame(new PixelSize(768, 768), new PixelWindow(0, 0, 768, 768)), new Enlarge(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(1536, 1536)), new Write(FileFormat::Jpeg, Ppi::of(300), 8, false));
+                $jobs[] = new MakePrintJob(\sprintf('%s/%d.png', $folder, $i), $recipe, \sprintf('%s/%d.jpg', $folder, $i));
             }
             $began = hrtime(true);
-            (new ChildPool($this->bench->workingIn($folder.'/work')))->run($jobs, $workers, static fn (PrintJob $job): PrintJob => $job, static fn (): null => null, static fn (): bool => false);
+            (new PixelJobQueue($this->bench->workingIn($folder.'/work')))->run($jobs, $workers, static fn (MakePrintJob $job): MakePrintJob => $job, static fn (): null => null, static fn (): bool => false);
 
             return (hrtime(true) - $began) / 1e9;
         });
     }
 
     /** Megapixels a second of the network alone, on one piece again and again. */
-    private static function bare(LearnedDoubler $doubler): float
+    private static function bare(NetworkUpscaler $doubler): float
     {
         $network = $doubler->network(8);
         $side = $doubler->piece();
         $samples = str_repeat(\chr(127), 3 * ($side + 2 * $network->margin) ** 2);
         $size = new PixelSize($side, $side);
         $network->run($samples, $size);
-        $began = WorkTime::seconds();
+        $began = ProcessorTime::seconds();
         for ($i = 0; $i < 6; ++$i) {
             $network->run($samples, $size);
         }
 
-        return 6 * $size->times(2)->megapixels() / (WorkTime::seconds() - $began);
+        return 6 * $size->times(2)->megapixels() / (ProcessorTime::seconds() - $began);
     }
 
-    private static function way(string $words): WayChoice
+    private static function way(string $words): UpscaleSettings
     {
         [$name, $more] = [...explode(' ', $words), ''];
 
-        return 'quick' === $name ? new WayChoice(Way::Faithful, 100, Effort::Quick)
-            : new WayChoice(Way::from($name), is_numeric($more) ? (int) $more : 100, Effort::tryFrom($more) ?? Effort::Usual);
+        return 'quick' === $name ? new UpscaleSettings(UpscaleMethod::Faithful, 100, Effort::Quick)
+            : new UpscaleSettings(UpscaleMethod::from($name), is_numeric($more) ? (int) $more : 100, Effort::tryFrom($more) ?? Effort::Usual);
     }
 
-    private static function enlarged(Image $small, WayChoice $how, int $times): Image
+    private static function enlarged(Image $small, UpscaleSettings $how, int $times): Image
     {
-        return self::inFolder(static fn (string $folder): Image => (new Doublings($folder))->doubled($small, 'picture', new LearnedDoubler($how), $times, PixelWindow::whole($small->size()))->held());
+        return self::inFolder(static fn (string $folder): Image => (new UpscaleTileCache($folder))->doubled($small, 'picture', new NetworkUpscaler($how), $times, PixelWindow::whole($small->size()))->held());
     }
 
     /**

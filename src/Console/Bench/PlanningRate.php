@@ -6,8 +6,8 @@ namespace Snugfit\Console\Bench;
 
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
-use Snugfit\Core\Fit\Planner;
-use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Product\Catalogue;
@@ -18,7 +18,7 @@ final readonly class PlanningRate implements Measurement
 {
     private const COUNTS = [1_000, 5_000, 20_000, 100_000];
 
-    public function __construct(private Planner $planner)
+    public function __construct(private PlacementPlanner $planner)
     {
     }
 
@@ -54,7 +54,7 @@ final readonly class PlanningRate implements Measurement
         $kinds = Kind::cases();
         for ($i = 0; $i < $count; ++$i) {
             $artwork = new Artwork(new PixelSize(mt_rand(300, 12_000), mt_rand(300, 12_000)), $kinds[$i % \count($kinds)]);
-            $wishes = 0 === $i % 2 ? Wishes::none() : new Wishes(keep: [new FractionBox(mt_rand(0, 50) / 100, mt_rand(0, 50) / 100, 0.3, 0.3)]);
+            $wishes = 0 === $i % 2 ? PlacementRequest::none() : new PlacementRequest(keep: [new FractionBox(mt_rand(0, 50) / 100, mt_rand(0, 50) / 100, 0.3, 0.3)]);
             $this->planner->plan($artwork, $products[$i % \count($products)], $wishes);
         }
     }

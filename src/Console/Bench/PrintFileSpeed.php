@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace Snugfit\Console\Bench;
 
-use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Pixels\Job\PrintJob;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\Vips\Image;
-use Snugfit\Work\Child\PixelBench;
-use Snugfit\Work\Folder\Cores;
+use Snugfit\Work\Child\CpuCount;
+use Snugfit\Work\Child\PixelProcessPool;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
@@ -28,7 +28,7 @@ final readonly class PrintFileSpeed implements Measurement
     private const FROM = [2560, 1600];
     private const TO = [10_160, 6_320];
 
-    public function __construct(private PixelBench $bench)
+    public function __construct(private PixelProcessPool $bench)
     {
     }
 
@@ -39,7 +39,7 @@ final readonly class PrintFileSpeed implements Measurement
 
     public function title(): string
     {
-        return \sprintf('One print file: %d × %d to %d × %d JPEG, Lanczos-3, %d threads, %d rounds in turn', ...[...self::FROM, ...self::TO, Cores::count(), self::ROUNDS]);
+        return \sprintf('One print file: %d × %d to %d × %d JPEG, Lanczos-3, %d threads, %d rounds in turn', ...[...self::FROM, ...self::TO, CpuCount::count(), self::ROUNDS]);
     }
 
     public function measure(\Closure $say): void
@@ -61,23 +61,23 @@ final readonly class PrintFileSpeed implements Measurement
     }
 
     /**
-     * @param non-empty-list<Spent> $bare
-     * @param non-empty-list<Spent> $ours
+     * @param non-empty-list<ResourceUse> $bare
+     * @param non-empty-list<ResourceUse> $ours
      */
     private function report(\Closure $say, array $bare, array $ours): void
     {
         foreach (['vips command' => $bare, 'Snugfit' => $ours] as $who => $spent) {
-            $say(\sprintf('%-13s %5.2f s median (%.2f to %.2f), %4.0f MB at most', $who, Spent::median($spent), ...Spent::range($spent), ...[Spent::mostMegabytes($spent)]));
+            $say(\sprintf('%-13s %5.2f s median (%.2f to %.2f), %4.0f MB at most', $who, ResourceUse::median($spent), ...ResourceUse::range($spent), ...[ResourceUse::mostMegabytes($spent)]));
         }
-        $say(\sprintf('Snugfit takes %.2f times the command (1.25 wanted at most) and %.0f MB (200 at most)', Spent::median($ours) / Spent::median($bare), Spent::mostMegabytes($ours)));
+        $say(\sprintf('Snugfit takes %.2f times the command (1.25 wanted at most) and %.0f MB (200 at most)', ResourceUse::median($ours) / ResourceUse::median($bare), ResourceUse::mostMegabytes($ours)));
     }
 
-    private function ours(string $folder): Spent
+    private function ours(string $folder): ResourceUse
     {
         $from = new PixelSize(...self::FROM);
-        $recipe = new Recipe(new Frame($from, PixelWindow::whole($from)), new Enlarge(new WayChoice(Way::Lanczos), new PixelSize(...self::TO)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
+        $recipe = new Recipe(new Frame($from, PixelWindow::whole($from)), new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(...self::TO)), new Write(FileFormat::Jpeg, Ppi::of(300), 8, false));
         $began = microtime(true);
-        $child = $this->bench->withThreads(Cores::count())->start(new PrintJob($folder.'/in.jpg', $recipe, $folder.'/ours.jpg'));
+        $child = $this->bench->withThreads(CpuCount::count())->start(new MakePrintJob($folder.'/in.jpg', $recipe, $folder.'/ours.jpg'));
         $peak = new PeakMemory();
         while ($child->isRunning()) {
             $peak->look($child->pid());
@@ -85,10 +85,10 @@ final readonly class PrintFileSpeed implements Measurement
         }
         $child->facts();
 
-        return new Spent(microtime(true) - $began, $peak->megabytes());
+        return new ResourceUse(microtime(true) - $began, $peak->megabytes());
     }
 
-    private function bare(string $folder): Spent
+    private function bare(string $folder): ResourceUse
     {
         $scale = [(string) (self::TO[0] / self::FROM[0]), '--vscale', (string) (self::TO[1] / self::FROM[1])];
         $process = new Process(['vips', 'resize', 'in.jpg', 'bare.jpg[Q='.Write::JPEG_QUALITY.',subsample-mode=off,profile=srgb]', ...$scale, '--kernel', 'lanczos3'], $folder, timeout: null);
@@ -103,7 +103,7 @@ final readonly class PrintFileSpeed implements Measurement
             throw new \RuntimeException('The vips command failed: '.$process->getErrorOutput());
         }
 
-        return new Spent(microtime(true) - $began, $peak->megabytes());
+        return new ResourceUse(microtime(true) - $began, $peak->megabytes());
     }
 
     /** Structure at every size, as photographs have it: noise that is enlarged again and again. */

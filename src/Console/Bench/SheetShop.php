@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Console\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Snugfit\Core\Artwork\Colour;
+use Snugfit\Core\Artwork\ColourModel;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\MasterFormat;
@@ -15,8 +15,8 @@ use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Kernel;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Vault;
-use Snugfit\Work\Intake\Reception;
+use Snugfit\Shop\FileStore;
+use Snugfit\Work\Intake\ArtworkImporter;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -29,7 +29,7 @@ final class SheetShop extends Command
     public const ARTWORKS = 200;
     public const PRODUCTS = 30;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly Vault $vault)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly FileStore $vault)
     {
         parent::__construct();
     }
@@ -44,9 +44,9 @@ final class SheetShop extends Command
         for ($i = 1; $i <= self::ARTWORKS; ++$i) {
             $hash = hash('sha256', (string) $i);
             $artwork = new BatchArtwork($batch, \sprintf('picture-%03d.jpg', $i), '', $hash);
-            $artwork->wasRead(new MasterFacts(MasterFormat::Jpeg, new PixelSize(mt_rand(600, 9000), mt_rand(600, 9000)), 1_000_000, $hash, Colour::Rgb, 8, null, false, 300.0, 1, 1, Kind::cases()[$i % 5]));
+            $artwork->wasRead(new MasterFacts(MasterFormat::Jpeg, new PixelSize(mt_rand(600, 9000), mt_rand(600, 9000)), 1_000_000, $hash, ColourModel::Rgb, 8, null, false, 300.0, 1, 1, Kind::cases()[$i % 5]));
             $this->entities->persist($artwork);
-            $preview->save('webp', $this->vault->path(Vault::previewKey($hash, Reception::THUMBNAIL)), []);
+            $preview->save('webp', $this->vault->path(FileStore::previewKey($hash, ArtworkImporter::THUMBNAIL)), []);
         }
         $this->entities->flush();
         $output->writeln((string) $batch->id());

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Console\Bench;
 
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
@@ -43,14 +43,14 @@ final readonly class SheetSpeed implements Measurement
             $shop->waitUntil(static fn (string $type, string $text): bool => str_contains($text, 'is open'));
             $batch = trim((new Process([\PHP_BINARY, 'bin/console', 'bench:sheet-shop'], $this->projectDir, ['SNUGFIT_DATA' => $data]))->mustRun()->getOutput());
             $answer = (new Process(['node', 'tools/bench-sheet.mjs', \sprintf('http://127.0.0.1:%s/batches/%s/fit', self::PORT, $batch)], $this->projectDir, timeout: 180))->mustRun()->getOutput();
-            $this->report($say, Record::decode($answer, 'the browser\'s measures'));
+            $this->report($say, JsonReader::decode($answer, 'the browser\'s measures'));
         } finally {
             $shop->stop(15);
             $files->remove($data);
         }
     }
 
-    private function report(\Closure $say, Record $measures): void
+    private function report(\Closure $say, JsonReader $measures): void
     {
         $frames = $measures->record('frames');
         $say(\sprintf('server %.0f ms, page %.0f kB (%.0f kB sent), first rows seen after %.0f ms', $measures->float('server'), $measures->float('bytes') / 1e3, $measures->float('sent') / 1e3, $measures->float('rows')));

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Snugfit\Console\Demo;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Snugfit\Shop\Deliveries;
+use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
-use Snugfit\Work\Intake\Reception;
-use Snugfit\Work\Press\RunStarter;
+use Snugfit\Work\Intake\ArtworkImporter;
+use Snugfit\Work\Run\RunStarter;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
@@ -29,9 +29,9 @@ final class DemoCommand extends Command
     public function __construct(
         private readonly EntityManagerInterface $entities,
         private readonly DemoPictures $pictures,
-        private readonly Reception $reception,
+        private readonly ArtworkImporter $reception,
         private readonly RunStarter $runs,
-        private readonly Deliveries $deliveries,
+        private readonly DeliveryStore $deliveries,
         private readonly string $dataDir,
     ) {
         parent::__construct();

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Artwork;
 
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Record;
 
 /** What was read from a master file. Its pixel size is the upright one, after EXIF orientation. */
 final readonly class MasterFacts
@@ -17,7 +17,7 @@ final readonly class MasterFacts
         public int $bytes,
         /** Of the file's bytes, 64 hexadecimal digits. */
         public string $sha256,
-        public Colour $colour,
+        public ColourModel $colour,
         /** Bits per channel, 8 or 16 (more than 8 counts as 16). */
         public int $bits,
         /** The embedded profile's own description; null where there is none. */
@@ -35,7 +35,7 @@ final readonly class MasterFacts
         public bool $reachesOutside = false,
         /** Where the eye goes first, as measured: a guess; null where nothing stands out. */
         public ?FractionBox $focus = null,
-        public Measures $measures = new Measures(),
+        public PixelStatistics $measures = new PixelStatistics(),
         /** @var list<FractionBox> where lines of lettering were found: a guess, in fractions of the upright picture */
         public array $lettering = [],
         /** How sure the guess of the kind is, 0 to 1. */
@@ -58,7 +58,7 @@ final readonly class MasterFacts
 
     public function isWideGamut(): bool
     {
-        return null !== $this->profile && Colour::Rgb === $this->colour && !self::isSrgb($this->profile);
+        return null !== $this->profile && ColourModel::Rgb === $this->colour && !self::isSrgb($this->profile);
     }
 
     public static function isSrgb(string $profile): bool
@@ -80,14 +80,14 @@ final readonly class MasterFacts
         ];
     }
 
-    public static function fromRecord(Record $record): self
+    public static function fromRecord(JsonReader $record): self
     {
         return new self(
             MasterFormat::from($record->string('format')),
             new PixelSize($record->int('width'), $record->int('height')),
             $record->int('bytes'),
             $record->string('sha256'),
-            Colour::from($record->string('colour')),
+            ColourModel::from($record->string('colour')),
             $record->int('bits'),
             $record->optionalString('profile'),
             $record->bool('transparent'),
@@ -97,7 +97,7 @@ final readonly class MasterFacts
             Kind::from($record->string('kind')),
             $record->bool('reaches_outside'),
             $record->has('focus') ? FractionBox::listOf([$record->toArray()['focus']])[0] : null,
-            $record->has('measures') ? Measures::fromRecord($record->record('measures')) : new Measures(),
+            $record->has('measures') ? PixelStatistics::fromRecord($record->record('measures')) : new PixelStatistics(),
             $record->has('lettering') ? FractionBox::listOf($record->toArray()['lettering']) : [],
             $record->optionalFloat('kind_confidence') ?? 1.0,
             Kind::tryFrom($record->optionalString('kind_other') ?? ''),

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Delivery;
 
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
 
 /** What a delivery holds, and what it does not and why. */
 final readonly class Manifest
@@ -24,11 +24,11 @@ final readonly class Manifest
 
     public static function fromJson(string $json): self
     {
-        $record = Record::decode($json, 'a manifest');
+        $record = JsonReader::decode($json, 'a manifest');
 
         return new self(
             array_map(ManifestEntry::fromRecord(...), $record->records('files')),
-            array_map(static fn (Record $one): array => ['master' => $one->string('master'), 'reason' => $one->string('reason')], $record->records('unreadable')),
+            array_map(static fn (JsonReader $one): array => ['master' => $one->string('master'), 'reason' => $one->string('reason')], $record->records('unreadable')),
         );
     }
 

@@ -6,9 +6,9 @@ namespace Snugfit\Core\Delivery;
 
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementReason;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Record;
 
 /** One placement in a manifest: what was wanted, and what became of it. */
 final readonly class ManifestEntry
@@ -79,7 +79,7 @@ final readonly class ManifestEntry
         ];
     }
 
-    public static function fromRecord(Record $record): self
+    public static function fromRecord(JsonReader $record): self
     {
         $crop = $record->record('crop');
         $output = $record->has('output') ? $record->record('output') : null;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Delivery;
 
-use Snugfit\Core\Fit\Output;
+use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
@@ -43,11 +43,11 @@ final readonly class NameTemplate
         preg_match_all('/\{([^{}]*)\}/', $template, $found);
         foreach ($found[1] as $word) {
             if (!isset(self::WORDS[$word])) {
-                throw UnknownWord::inTemplate($word, array_keys(self::WORDS));
+                throw InvalidNameTemplate::inTemplate($word, array_keys(self::WORDS));
             }
         }
         if ('' === trim($template, " /\t") || mb_strlen($template) > self::LONGEST) {
-            throw UnknownWord::nameless(self::LONGEST);
+            throw InvalidNameTemplate::nameless(self::LONGEST);
         }
     }
 
@@ -58,7 +58,7 @@ final readonly class NameTemplate
      *
      * @return array{string, string}
      */
-    public function path(string $master, Product $product, Output $output, NameContext $context): array
+    public function path(string $master, Product $product, PrintDimensions $output, NameContext $context): array
     {
         $master = str_replace('\\', '/', $master);
         $folder = SafeName::folder('.' === \dirname($master) ? '' : \dirname($master));

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Delivery;
 
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
 
 /** The page boxes of a PDF in points (ISO 32000, 14.11.2), each left, bottom, right, top. */
 final readonly class PdfBoxes
@@ -34,7 +34,7 @@ final readonly class PdfBoxes
         return ['media' => $this->media, 'bleed' => $this->bleed, 'trim' => $this->trim, 'pages' => $this->pages];
     }
 
-    public static function fromRecord(Record $record): self
+    public static function fromRecord(JsonReader $record): self
     {
         $box = static function (string $name) use ($record): array {
             $numbers = array_values(array_filter(\is_array($list = $record->toArray()[$name] ?? null) ? $list : [], is_numeric(...)));

@@ -6,7 +6,8 @@ namespace Snugfit\Core\Delivery;
 
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
-use Snugfit\Core\Recipe\Page;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Recipe\PdfPage;
 use Snugfit\Core\Recipe\Recipe;
 
 /** Holds a written print file against its recipe. One finding per rule; a file with any that failed is not delivered. */
@@ -27,7 +28,7 @@ final readonly class Preflight
     /** Levels of 255: edges that swing further have a halo that shows. */
     private const HALO = 60.0;
 
-    /** @return non-empty-list<Finding> */
+    /** @return non-empty-list<PreflightFinding> */
     public function check(Recipe $recipe, PrintFileFacts $file, ?int $maxBytes): array
     {
         $write = $recipe->write;
@@ -35,48 +36,48 @@ final readonly class Preflight
 
         return [
             self::complete($file),
-            new Finding('Format', $write->format->label(), $file->format?->label() ?? 'another', $file->format === $write->format),
-            new Finding('Pixels', (string) $recipe->size(), (string) $file->size, $file->size->equals($recipe->size())),
+            new PreflightFinding('Format', $write->format->label(), $file->format?->label() ?? 'another', $file->format === $write->format),
+            new PreflightFinding('Pixels', (string) $recipe->size(), (string) $file->size, $file->size->equals($recipe->size())),
             ...$this->ppi($write->ppi, $file),
-            new Finding('Profile', $profile->label(), $file->profile ?? 'none', null !== $file->profile && $profile->isDescribedBy($file->profile)),
-            new Finding('Channels', (string) $profile->channels(), (string) $file->channels, $profile->channels() === $file->channels),
-            new Finding('Transparency', $write->transparent ? 'kept' : 'none', $file->transparent ? 'kept' : 'none', $file->transparent === $write->transparent),
-            new Finding('Depth', $write->bits.' bits', $file->bits.' bits', $file->bits === $write->bits),
+            new PreflightFinding('Profile', $profile->label(), $file->profile ?? 'none', null !== $file->profile && $profile->isDescribedBy($file->profile)),
+            new PreflightFinding('Channels', (string) $profile->channels(), (string) $file->channels, $profile->channels() === $file->channels),
+            new PreflightFinding('Transparency', $write->transparent ? 'kept' : 'none', $file->transparent ? 'kept' : 'none', $file->transparent === $write->transparent),
+            new PreflightFinding('Depth', $write->bits.' bits', $file->bits.' bits', $file->bits === $write->bits),
             self::size($file, $maxBytes),
             ...(null === $write->page ? [] : self::boxes($write->page->trim, $write->page, $file)),
             ...(null === $file->measures ? [] : self::measures($file->measures)),
         ];
     }
 
-    /** @return list<Finding> */
+    /** @return list<PreflightFinding> */
     private function ppi(Ppi $wanted, PrintFileFacts $file): array
     {
         // WebP has no field for it.
-        if (Format::Webp === $file->format) {
+        if (FileFormat::Webp === $file->format) {
             return [];
         }
         // A page's own box says how large a PDF's picture is, and a pixel's rounding shows in it.
-        $slack = Format::Pdf === $file->format ? $wanted->value / max(1, min($file->size->width, $file->size->height)) + self::PPI_SLACK : self::PPI_SLACK;
+        $slack = FileFormat::Pdf === $file->format ? $wanted->value / max(1, min($file->size->width, $file->size->height)) + self::PPI_SLACK : self::PPI_SLACK;
         $fits = abs($file->ppiAcross - $wanted->value) <= $slack && abs($file->ppiDown - $wanted->value) <= $slack;
         $inches = static fn (float $across, float $down): string => \sprintf('%.2f × %.2f in', $across, $down);
 
         return [
-            new Finding('ppi tag', (string) round($wanted->value, 2), \sprintf('%s × %s', round($file->ppiAcross, 2), round($file->ppiDown, 2)), $fits),
-            new Finding(
+            new PreflightFinding('ppi tag', (string) round($wanted->value, 2), \sprintf('%s × %s', round($file->ppiAcross, 2), round($file->ppiDown, 2)), $fits),
+            new PreflightFinding(
                 'Size on paper', $inches($file->size->width / $wanted->value, $file->size->height / $wanted->value),
                 $inches($file->size->width / max(0.01, $file->ppiAcross), $file->size->height / max(0.01, $file->ppiDown)), $fits,
             ),
         ];
     }
 
-    public static function complete(PrintFileFacts $file): Finding
+    public static function complete(PrintFileFacts $file): PreflightFinding
     {
-        return new Finding('Complete', 'a whole file', $file->complete ? 'a whole file' : 'a file cut short', $file->complete);
+        return new PreflightFinding('Complete', 'a whole file', $file->complete ? 'a whole file' : 'a file cut short', $file->complete);
     }
 
-    public static function size(PrintFileFacts $file, ?int $maxBytes): Finding
+    public static function size(PrintFileFacts $file, ?int $maxBytes): PreflightFinding
     {
-        return new Finding(
+        return new PreflightFinding(
             'File size',
             null === $maxBytes ? 'over 0 bytes' : 'at most '.number_format($maxBytes).' bytes',
             number_format($file->bytes).' bytes',
@@ -84,18 +85,18 @@ final readonly class Preflight
         );
     }
 
-    /** @return list<Finding> */
-    public static function boxes(PrintSize $trim, ?Page $page, PrintFileFacts $file): array
+    /** @return list<PreflightFinding> */
+    public static function boxes(PrintSize $trim, ?PdfPage $page, PrintFileFacts $file): array
     {
         if (null === $file->boxes) {
-            return [new Finding('Page boxes', 'trim and bleed', 'none', false)];
+            return [new PreflightFinding('Page boxes', 'trim and bleed', 'none', false)];
         }
         $wanted = [$trim->width->inMillimetres(), $trim->height->inMillimetres()];
         $found = PdfBoxes::millimetres($file->boxes->trim);
-        $findings = [new Finding('Trim box', self::millimetres($wanted), self::millimetres($found), self::isSize($found, $wanted)), new Finding('Pages', '1', (string) $file->boxes->pages, 1 === $file->boxes->pages)];
+        $findings = [new PreflightFinding('Trim box', self::millimetres($wanted), self::millimetres($found), self::isSize($found, $wanted)), new PreflightFinding('Pages', '1', (string) $file->boxes->pages, 1 === $file->boxes->pages)];
         if (null !== $page) {
             [$wanted, $found] = [PdfBoxes::millimetres($page->bleedBox()), PdfBoxes::millimetres($file->boxes->bleed)];
-            $findings[] = new Finding('Bleed box', self::millimetres($wanted), self::millimetres($found), self::isSize($found, $wanted));
+            $findings[] = new PreflightFinding('Bleed box', self::millimetres($wanted), self::millimetres($found), self::isSize($found, $wanted));
         }
 
         return $findings;
@@ -116,33 +117,33 @@ final readonly class Preflight
         return abs($size[0] - $wanted[0]) <= self::BOX_SLACK && abs($size[1] - $wanted[1]) <= self::BOX_SLACK;
     }
 
-    /** @return list<Finding> */
-    private static function measures(PrintMeasures $measures): array
+    /** @return list<PreflightFinding> */
+    private static function measures(PrintQualityMeasures $measures): array
     {
-        $findings = [new Finding('Shows the plan', 'the same picture', \sprintf('%.0f%% alike', 100 * $measures->likeness), $measures->likeness >= self::LIKE_ENOUGH)];
+        $findings = [new PreflightFinding('Shows the plan', 'the same picture', \sprintf('%.0f%% alike', 100 * $measures->likeness), $measures->likeness >= self::LIKE_ENOUGH)];
         if (null !== $measures->atExtremes) {
-            $findings[] = new Finding('Extremes', 'no ink on black or white', 0.0 === $measures->atExtremes ? 'nothing on them' : \sprintf('%.3f%% on them', 100 * $measures->atExtremes), $measures->atExtremes <= self::AT_EXTREMES);
+            $findings[] = new PreflightFinding('Extremes', 'no ink on black or white', 0.0 === $measures->atExtremes ? 'nothing on them' : \sprintf('%.3f%% on them', 100 * $measures->atExtremes), $measures->atExtremes <= self::AT_EXTREMES);
         }
         if (null !== $measures->halo) {
-            $findings[] = new Finding('Halos', \sprintf('at most %d levels', self::HALO), \sprintf('%.0f levels', $measures->halo), $measures->halo <= self::HALO);
+            $findings[] = new PreflightFinding('Halos', \sprintf('at most %d levels', self::HALO), \sprintf('%.0f levels', $measures->halo), $measures->halo <= self::HALO);
         }
 
         return $findings;
     }
 
-    /** @param list<Finding> $findings */
+    /** @param list<PreflightFinding> $findings */
     public static function passed(array $findings): bool
     {
         return [] === self::failures($findings);
     }
 
     /**
-     * @param list<Finding> $findings
+     * @param list<PreflightFinding> $findings
      *
-     * @return list<Finding>
+     * @return list<PreflightFinding>
      */
     public static function failures(array $findings): array
     {
-        return array_values(array_filter($findings, static fn (Finding $finding): bool => !$finding->passed));
+        return array_values(array_filter($findings, static fn (PreflightFinding $finding): bool => !$finding->passed));
     }
 }

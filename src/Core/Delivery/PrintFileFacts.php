@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Delivery;
 
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Record;
+use Snugfit\Core\Output\FileFormat;
 
 /** What was found in a written print file by reading it back. */
 final readonly class PrintFileFacts
 {
     public function __construct(
-        public ?Format $format,
+        public ?FileFormat $format,
         public PixelSize $size,
         public float $ppiAcross,
         public float $ppiDown,
@@ -27,11 +28,11 @@ final readonly class PrintFileFacts
         /** Of a PDF. */
         public ?PdfBoxes $boxes = null,
         /** Null where there was no plan to hold it against. */
-        public ?PrintMeasures $measures = null,
+        public ?PrintQualityMeasures $measures = null,
     ) {
     }
 
-    public function with(PrintMeasures $measures): self
+    public function with(PrintQualityMeasures $measures): self
     {
         return new self($this->format, $this->size, $this->ppiAcross, $this->ppiDown, $this->profile, $this->channels, $this->transparent, $this->bits, $this->bytes, $this->complete, $this->sha256, $this->boxes, $measures);
     }
@@ -47,17 +48,17 @@ final readonly class PrintFileFacts
         ];
     }
 
-    public static function fromRecord(Record $record): self
+    public static function fromRecord(JsonReader $record): self
     {
         $format = $record->optionalString('format');
 
         return new self(
-            null === $format ? null : Format::from($format),
+            null === $format ? null : FileFormat::from($format),
             new PixelSize($record->int('width'), $record->int('height')),
             $record->float('ppi_across'), $record->float('ppi_down'), $record->optionalString('profile'), $record->int('channels'),
             $record->bool('transparent'), $record->int('bits'), $record->int('bytes'), $record->bool('complete'), $record->string('sha256'),
             $record->has('boxes') ? PdfBoxes::fromRecord($record->record('boxes')) : null,
-            $record->has('measures') ? PrintMeasures::fromRecord($record->record('measures')) : null,
+            $record->has('measures') ? PrintQualityMeasures::fromRecord($record->record('measures')) : null,
         );
     }
 }

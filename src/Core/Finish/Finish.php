@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Finish;
 
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
 
 /**
  * What is done to a picture beside enlarging and framing, as a recipe holds it: all radii in pixels of the print, steps
@@ -15,11 +15,11 @@ use Snugfit\Core\Record;
 final readonly class Finish
 {
     public function __construct(
-        public ?ColourTidy $tidy = null,
-        public ?CleanUp $clean = null,
+        public ?ColourCorrection $tidy = null,
+        public ?NoiseReduction $clean = null,
         public ?Sharpening $sharpen = null,
         public ?Grain $grain = null,
-        public ?ToneGuard $guard = null,
+        public ?ToneLimits $guard = null,
     ) {
     }
 
@@ -65,9 +65,9 @@ final readonly class Finish
         ];
     }
 
-    public static function fromRecord(Record $record): self
+    public static function fromRecord(JsonReader $record): self
     {
-        $wishes = FinishWishes::fromRecord($record);
+        $wishes = FinishSettings::fromRecord($record);
 
         return new self($wishes->tidy, $wishes->clean, $wishes->sharpen?->with($wishes->marks), $wishes->grain, $wishes->guard);
     }

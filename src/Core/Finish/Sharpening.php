@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Finish;
 
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\PaintedMask;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\Product;
@@ -35,7 +36,7 @@ final readonly class Sharpening
         /** Per cent: applied too much, then lowered. */
         public int $strength = 100,
         /** Where; everywhere where null. */
-        public ?Marks $marks = null,
+        public ?PaintedMask $marks = null,
     ) {
         ImpossibleFinish::unlessWithin('The amount of sharpening', $amount, 0, self::MOST_AMOUNT, 'per cent');
         ImpossibleFinish::unlessWithin('The threshold of sharpening', $threshold, 0, self::MOST_THRESHOLD, 'levels');
@@ -81,7 +82,7 @@ final readonly class Sharpening
         return max($detail - $this->threshold, 0) + min($detail + $this->threshold, 0);
     }
 
-    public function with(?Marks $marks): self
+    public function with(?PaintedMask $marks): self
     {
         return new self($this->amount, $this->radius, $this->threshold, $this->strength, $marks);
     }

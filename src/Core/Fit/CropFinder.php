@@ -22,13 +22,13 @@ final readonly class CropFinder
      * @param list<PixelWindow> $keep    boxes that must stay in, in pixels of $picture
      * @param ?PixelWindow      $focus   what matters where there is no such box
      */
-    public function find(PixelSize $picture, Ratio $ratio, PixelSize $exact, float $tilt, ?Framing $framing, array $keep, ?PixelWindow $focus): PixelWindow
+    public function find(PixelSize $picture, Ratio $ratio, PixelSize $exact, float $tilt, ?CropPosition $framing, array $keep, ?PixelWindow $focus): PixelWindow
     {
         $zoom = max(1.0, $framing->zoom ?? 1.0);
         if (1.0 === $zoom && 0.0 === $tilt && $picture->equals($exact)) {
             return PixelWindow::whole($picture);
         }
-        $tilted = new Tilted($tilt);
+        $tilted = new RotatedCropGeometry($tilt);
         $size = $tilted->window($picture, $ratio, $zoom);
         [[$left, $right], [$top, $bottom]] = $tilted->places($picture, $size);
         if (null !== $framing) {

@@ -18,8 +18,8 @@ final readonly class Placement
         public Artwork $artwork,
         /** Turned the way up that it is printed. */
         public Product $product,
-        public Pose $pose,
-        public Sits $sits,
+        public ImageTransform $pose,
+        public FitMode $sits,
         /** In pixels of the picture as it is posed. */
         public PixelWindow $crop,
         /** Share of the picture's pixels inside the crop, 0 to 1. */
@@ -34,7 +34,7 @@ final readonly class Placement
         public float $limit,
         public Verdict $verdict,
         /** Null when short. */
-        public ?Output $output,
+        public ?PrintDimensions $output,
         /** What this crop carries at the target within the limit. */
         public PrintSize $largestPrint,
     ) {
@@ -45,7 +45,7 @@ final readonly class Placement
     {
         $pixels = $this->pose->box($box)->inPixelsOf($this->pose->size($this->artwork->size));
 
-        return (new Tilted($this->pose->tilt))->keptOf($pixels, $this->crop) > 1 - 1e-6;
+        return (new RotatedCropGeometry($this->pose->tilt))->keptOf($pixels, $this->crop) > 1 - 1e-6;
     }
 
     /** Linear factor from crop to print file on the axis that needs more; null when there is none. */

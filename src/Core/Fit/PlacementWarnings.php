@@ -64,7 +64,7 @@ final readonly class PlacementWarnings
     private static function nearestToTrim(Placement $placement, Length $margin, array $boxes): ?float
     {
         $product = $placement->product;
-        if ($margin->isZero() || $product->keepsProportions() || [] === $boxes || 0.0 !== $placement->pose->tilt || Sits::Whole === $placement->sits) {
+        if ($margin->isZero() || $product->keepsProportions() || [] === $boxes || 0.0 !== $placement->pose->tilt || FitMode::Whole === $placement->sits) {
             return null;
         }
         $crop = $placement->crop;

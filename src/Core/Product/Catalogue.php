@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Product;
 
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
 
 /** Products by code, in their order on the shelf. */
 final readonly class Catalogue
@@ -28,7 +28,7 @@ final readonly class Catalogue
     /** The standard sizes that a new shop starts with. */
     public static function standard(): self
     {
-        $list = Record::decode((string) file_get_contents(__DIR__.'/standard-sizes.json'), 'the standard sizes');
+        $list = JsonReader::decode((string) file_get_contents(__DIR__.'/standard-sizes.json'), 'the standard sizes');
 
         return self::of(array_map((new ProductJson())->read(...), $list->records('products')));
     }

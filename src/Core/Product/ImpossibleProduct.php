@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Product;
 
-use Snugfit\Core\Delivery\Intent;
-use Snugfit\Core\Delivery\Profile;
+use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Output\RenderingIntent;
 
 /** A product's settings contradict each other or name what does not exist. */
 final class ImpossibleProduct extends \InvalidArgumentException
@@ -48,6 +48,6 @@ final class ImpossibleProduct extends \InvalidArgumentException
 
     public static function intent(string $name): self
     {
-        return new self(\sprintf('There is no rendering intent "%s". Known: %s.', $name, implode(', ', array_column(Intent::cases(), 'value'))));
+        return new self(\sprintf('There is no rendering intent "%s". Known: %s.', $name, implode(', ', array_column(RenderingIntent::cases(), 'value'))));
     }
 }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Product;
 
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Delivery\OutputColour;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\OutputColour;
 
 /** A thing to print on. */
 final readonly class Product
@@ -23,7 +23,7 @@ final readonly class Product
 
     private PrintSize $area;
 
-    /** @param non-empty-list<Format> $formats allowed for print files, the preferred one first */
+    /** @param non-empty-list<FileFormat> $formats allowed for print files, the preferred one first */
     public function __construct(
         public string $code,
         public string $name,
@@ -32,7 +32,7 @@ final readonly class Product
         public Ppi $target,
         public Ppi $floor,
         public OrientationRule $rule = OrientationRule::Either,
-        public array $formats = [Format::Jpeg],
+        public array $formats = [FileFormat::Jpeg],
         public ?Length $viewingDistance = null,
         public ?Length $safeMargin = null,
         public ?Length $wrap = null,

@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Product;
 
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Delivery\Intent;
-use Snugfit\Core\Delivery\OutputColour;
-use Snugfit\Core\Delivery\Profile;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
-use Snugfit\Core\Record;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\OutputColour;
+use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Output\RenderingIntent;
 
 /** A product as a JSON record: the form of the stock list and of the shop's store. */
 final readonly class ProductJson
 {
-    public function read(Record $record): Product
+    public function read(JsonReader $record): Product
     {
         $code = $record->string('code');
         if (1 !== preg_match('/^[a-z0-9][a-z0-9-]{0,39}$/', $code)) {
@@ -27,7 +27,7 @@ final readonly class ProductJson
         $target = Ppi::of($record->float('target_ppi'));
         $distance = $length('viewing_distance');
         $floor = $record->optionalFloat('floor_ppi');
-        $formats = array_map(Format::from(...), $record->strings('formats'));
+        $formats = array_map(FileFormat::from(...), $record->strings('formats'));
 
         $free = $record->has('free_size') ? FreeSize::parse($record->string('free_size')) : null;
 
@@ -39,7 +39,7 @@ final readonly class ProductJson
             target: $target,
             floor: null === $floor ? Product::usualFloor($target, $distance) : Ppi::of($floor),
             rule: OrientationRule::from($record->string('orientation')),
-            formats: [] === $formats ? [Format::Jpeg] : $formats,
+            formats: [] === $formats ? [FileFormat::Jpeg] : $formats,
             viewingDistance: $distance,
             safeMargin: $length('safe_margin'),
             wrap: $length('wrap'),
@@ -50,7 +50,7 @@ final readonly class ProductJson
             freeSize: $free,
             colour: new OutputColour(
                 $record->has('profile') ? Profile::named($record->string('profile')) ?? throw ImpossibleProduct::profile($record->string('profile')) : Profile::Srgb,
-                $record->has('intent') ? Intent::tryFrom($record->string('intent')) ?? throw ImpossibleProduct::intent($record->string('intent')) : Intent::Relative,
+                $record->has('intent') ? RenderingIntent::tryFrom($record->string('intent')) ?? throw ImpossibleProduct::intent($record->string('intent')) : RenderingIntent::Relative,
                 !$record->has('black_point') || $record->bool('black_point'),
             ),
         );
@@ -75,7 +75,7 @@ final readonly class ProductJson
             'floor_ppi' => $product->floor->value,
             'viewing_distance' => $length($product->viewingDistance),
             'orientation' => $product->rule->value,
-            'formats' => array_map(static fn (Format $format): string => $format->value, $product->formats),
+            'formats' => array_map(static fn (FileFormat $format): string => $format->value, $product->formats),
             'safe_margin' => $length($product->safeMargin),
             'wrap' => $length($product->wrap),
             'transparency' => $product->wantsTransparency,
@@ -88,7 +88,7 @@ final readonly class ProductJson
     }
 
     /** "bleed" is one length for all sides, or four: top, right, bottom, left. */
-    private function bleed(Record $record): Bleed
+    private function bleed(JsonReader $record): Bleed
     {
         if (!\is_array($record->toArray()['bleed'] ?? null)) {
             return Bleed::all(Length::parse($record->string('bleed')));

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Core\Product;
 
 use Snugfit\Core\Delivery\Csv;
-use Snugfit\Core\MalformedRecord;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\UnreadableMeasure;
-use Snugfit\Core\Record;
 
 /** A shelf as CSV or JSON, for taking away and bringing back. docs/guide.md lists the columns. */
 final readonly class ProductTable
@@ -65,12 +65,12 @@ final readonly class ProductTable
         $products = [];
         foreach ($records as $place => $record) {
             try {
-                $product = $this->json->read(Record::of($record, 'this product'));
+                $product = $this->json->read(JsonReader::of($record, 'this product'));
                 if (isset($products[$product->code])) {
                     throw new ImpossibleProduct(\sprintf('the code "%s" stands there twice.', $product->code));
                 }
                 $products[$product->code] = $product;
-            } catch (MalformedRecord|UnreadableMeasure|ImpossibleProduct|\ValueError $e) {
+            } catch (MalformedJson|UnreadableMeasure|ImpossibleProduct|\ValueError $e) {
                 $errors[$place] = lcfirst($e->getMessage());
             }
         }
@@ -85,8 +85,8 @@ final readonly class ProductTable
     private function records(string $text): array
     {
         try {
-            $list = Record::decode($text, 'the file')->toArray()['products'] ?? null;
-        } catch (MalformedRecord $e) {
+            $list = JsonReader::decode($text, 'the file')->toArray()['products'] ?? null;
+        } catch (MalformedJson $e) {
             return [[], ['The file' => $e->getMessage()]];
         }
         $records = [];

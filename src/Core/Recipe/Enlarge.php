@@ -5,20 +5,23 @@ declare(strict_types=1);
 namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Upscale\UpscalePlan;
+use Snugfit\Core\Upscale\UpscaleRegion;
+use Snugfit\Core\Upscale\UpscaleSettings;
 
 /** To how many pixels the crop is resampled, and in which way where that means enlarging. */
 final readonly class Enlarge
 {
     public function __construct(
-        public WayChoice $how,
+        public UpscaleSettings $how,
         public PixelSize $to,
         /** Where it is another way. */
-        public ?WayArea $area = null,
+        public ?UpscaleRegion $area = null,
     ) {
     }
 
-    public function passesFrom(PixelSize $crop): Passes
+    public function passesFrom(PixelSize $crop): UpscalePlan
     {
-        return Passes::of($this->how, $crop, $this->to);
+        return UpscalePlan::of($this->how, $crop, $this->to);
     }
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Recipe;
 
-use Snugfit\Core\Fit\Pose;
-use Snugfit\Core\Fit\Tilted;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\RotatedCropGeometry;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 
@@ -17,9 +17,9 @@ final readonly class Frame
         public PixelSize $picture,
         /** In pixels of the picture as it is posed. */
         public PixelWindow $crop,
-        public Pose $pose = new Pose(),
+        public ImageTransform $pose = new ImageTransform(),
     ) {
-        if (!(new Tilted($pose->tilt))->fits($pose->size($picture), $crop)) {
+        if (!(new RotatedCropGeometry($pose->tilt))->fits($pose->size($picture), $crop)) {
             throw ImpossibleRecipe::cropOutside($crop, $picture);
         }
     }

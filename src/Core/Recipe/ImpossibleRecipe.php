@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Recipe;
 
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Delivery\Profile;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\Profile;
 
 /** A recipe's parts contradict each other, or the master that it is used on. */
 final class ImpossibleRecipe extends \InvalidArgumentException
@@ -17,17 +17,17 @@ final class ImpossibleRecipe extends \InvalidArgumentException
         return new self(\sprintf('The crop %s at %d, %d leaves the picture of %s px.', $crop->size(), $crop->x, $crop->y, $picture));
     }
 
-    public static function depth(int $bits, Format $format): self
+    public static function depth(int $bits, FileFormat $format): self
     {
         return new self(\sprintf('%s holds no %d bits per channel.', $format->label(), $bits));
     }
 
-    public static function transparency(Format $format): self
+    public static function transparency(FileFormat $format): self
     {
         return new self($format->label().' keeps no transparency.');
     }
 
-    public static function profile(Profile $profile, Format $format): self
+    public static function profile(Profile $profile, FileFormat $format): self
     {
         return new self(\sprintf('%s holds no %s. Choose another format or profile.', $format->label(), $profile->label()));
     }
@@ -67,7 +67,7 @@ final class ImpossibleRecipe extends \InvalidArgumentException
         return new self(\sprintf('The picture is short for "%s": there is no print file to make.', $product));
     }
 
-    public static function tooLong(PixelSize $size, Format $format): self
+    public static function tooLong(PixelSize $size, FileFormat $format): self
     {
         return new self(\sprintf('%s px is more than %s can hold; choose TIFF.', $size, $format->label()));
     }

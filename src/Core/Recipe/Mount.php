@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Recipe;
 
-use Snugfit\Core\Fit\Lay;
+use Snugfit\Core\Fit\PrintLayout;
 use Snugfit\Core\Measure\PixelSize;
 
 /** The print's own pixels, where the picture covers a part of them only. */
 final readonly class Mount
 {
-    public function __construct(public PixelSize $canvas, public Lay $lay)
+    public function __construct(public PixelSize $canvas, public PrintLayout $lay)
     {
         if (!$lay->fitsOn($canvas)) {
             throw ImpossibleRecipe::cropOutside($lay->part, $canvas);

@@ -5,13 +5,17 @@ declare(strict_types=1);
 namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Finish\Finish;
-use Snugfit\Core\Fit\Edge;
-use Snugfit\Core\Fit\Lay;
-use Snugfit\Core\Fit\Pose;
-use Snugfit\Core\Fit\Turn;
+use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\PrintLayout;
+use Snugfit\Core\Fit\QuarterTurn;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
-use Snugfit\Core\Record;
+use Snugfit\Core\Upscale\Effort;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleRegion;
+use Snugfit\Core\Upscale\UpscaleSettings;
 
 /**
  * How a print file is made from its master, whole and immutable: the same master and recipe always give the same
@@ -45,7 +49,7 @@ final readonly class Recipe
     }
 
     /** By one way all over, or by another in an area. */
-    public function enlargedBy(WayChoice $how, ?WayArea $area = null): self
+    public function enlargedBy(UpscaleSettings $how, ?UpscaleRegion $area = null): self
     {
         return new self($this->frame, new Enlarge($how, $this->enlarge->to, $area), $this->write, $this->mount, $this->finish);
     }
@@ -93,18 +97,18 @@ final readonly class Recipe
             ...(null === $this->enlarge->area ? [] : ['area' => $this->enlarge->area->toArray()]),
             ...(Effort::Usual === $how->effort ? [] : ['effort' => $how->effort->value]),
             'height' => $to->height,
-            ...($how->way->isLearned() || ($this->enlarge->area?->how->way->isLearned() ?? false) ? ['networks' => Way::NETWORKS] : []),
+            ...($how->way->isLearned() || ($this->enlarge->area?->how->way->isLearned() ?? false) ? ['networks' => UpscaleMethod::NETWORKS] : []),
             ...(100 === $how->strength ? [] : ['strength' => $how->strength]),
             'way' => $how->way->value, 'width' => $to->width,
         ];
     }
 
-    private static function enlarge(Record $enlarge): Enlarge
+    private static function enlarge(JsonReader $enlarge): Enlarge
     {
         return new Enlarge(
-            new WayChoice(Way::from($enlarge->string('way')), $enlarge->has('strength') ? $enlarge->int('strength') : 100, $enlarge->has('effort') ? Effort::from($enlarge->string('effort')) : Effort::Usual),
+            new UpscaleSettings(UpscaleMethod::from($enlarge->string('way')), $enlarge->has('strength') ? $enlarge->int('strength') : 100, $enlarge->has('effort') ? Effort::from($enlarge->string('effort')) : Effort::Usual),
             new PixelSize($enlarge->int('width'), $enlarge->int('height')),
-            $enlarge->has('area') ? WayArea::fromRecord($enlarge->record('area')) : null,
+            $enlarge->has('area') ? UpscaleRegion::fromRecord($enlarge->record('area')) : null,
         );
     }
 
@@ -115,7 +119,7 @@ final readonly class Recipe
 
     public static function fromJson(string $json): self
     {
-        $record = Record::decode($json, 'a recipe');
+        $record = JsonReader::decode($json, 'a recipe');
         [$frame, $enlarge, $write] = [$record->record('frame'), $record->record('enlarge'), $record->record('write')];
         [$crop, $picture] = [$frame->record('crop'), $frame->record('picture')];
 
@@ -123,7 +127,7 @@ final readonly class Recipe
             new Frame(
                 new PixelSize($picture->int('width'), $picture->int('height')),
                 self::window($crop),
-                $frame->has('pose') ? self::pose($frame->record('pose')) : Pose::upright(),
+                $frame->has('pose') ? self::pose($frame->record('pose')) : ImageTransform::upright(),
             ),
             self::enlarge($enlarge),
             Write::fromRecord($write),
@@ -132,20 +136,20 @@ final readonly class Recipe
         );
     }
 
-    private static function window(Record $window): PixelWindow
+    private static function window(JsonReader $window): PixelWindow
     {
         return new PixelWindow($window->int('x'), $window->int('y'), $window->int('width'), $window->int('height'));
     }
 
-    private static function pose(Record $pose): Pose
+    private static function pose(JsonReader $pose): ImageTransform
     {
-        return new Pose(Turn::from($pose->int('turn')), $pose->bool('flip'), (float) $pose->string('tilt'));
+        return new ImageTransform(QuarterTurn::from($pose->int('turn')), $pose->bool('flip'), (float) $pose->string('tilt'));
     }
 
-    private static function mount(Record $mount): Mount
+    private static function mount(JsonReader $mount): Mount
     {
         $canvas = $mount->record('canvas');
 
-        return new Mount(new PixelSize($canvas->int('width'), $canvas->int('height')), new Lay(self::window($mount->record('part')), Edge::from($mount->string('edge')), $mount->string('colour')));
+        return new Mount(new PixelSize($canvas->int('width'), $canvas->int('height')), new PrintLayout(self::window($mount->record('part')), EdgeFill::from($mount->string('edge')), $mount->string('colour')));
     }
 }

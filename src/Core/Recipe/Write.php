@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Recipe;
 
-use Snugfit\Core\Delivery\Compression;
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Delivery\Intent;
-use Snugfit\Core\Delivery\OutputColour;
-use Snugfit\Core\Delivery\Profile;
-use Snugfit\Core\Delivery\SizeLimit;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Ppi;
-use Snugfit\Core\Record;
+use Snugfit\Core\Output\Compression;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\OutputColour;
+use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Output\RenderingIntent;
+use Snugfit\Core\Output\SizeLimit;
 
 /** How the print file is written. Its profile is always embedded. */
 final readonly class Write
@@ -20,7 +20,7 @@ final readonly class Write
     public const JPEG_QUALITY = 95;
 
     public function __construct(
-        public Format $format,
+        public FileFormat $format,
         /** The tag in the file. */
         public Ppi $ppi,
         /** Bits per channel, 8 or 16. */
@@ -34,7 +34,7 @@ final readonly class Write
         /** Of a lossy format. */
         public ?SizeLimit $limit = null,
         /** Of a PDF. */
-        public ?Page $page = null,
+        public ?PdfPage $page = null,
     ) {
         if (!\in_array($bits, [8, 16], true) || (16 === $bits && !$format->keepsSixteenBits())) {
             throw ImpossibleRecipe::depth($bits, $format);
@@ -51,7 +51,7 @@ final readonly class Write
         if (1 !== preg_match('/^[0-9a-f]{6}$/', $matte)) {
             throw ImpossibleRecipe::matte($matte);
         }
-        if (Format::Pdf === $format && null === $page) {
+        if (FileFormat::Pdf === $format && null === $page) {
             throw ImpossibleRecipe::noPage();
         }
     }
@@ -73,21 +73,21 @@ final readonly class Write
         ];
     }
 
-    public static function fromRecord(Record $write): self
+    public static function fromRecord(JsonReader $write): self
     {
         $limit = $write->has('limit') ? $write->record('limit') : null;
 
         return new self(
-            Format::from($write->string('format')), Ppi::of((float) $write->string('ppi')), $write->int('bits'), $write->bool('transparent'), $write->string('matte'), $write->int('quality'),
+            FileFormat::from($write->string('format')), Ppi::of((float) $write->string('ppi')), $write->int('bits'), $write->bool('transparent'), $write->string('matte'), $write->int('quality'),
             $write->has('colour') ? self::colour($write->record('colour')) : new OutputColour(),
             $write->has('compression') ? Compression::from($write->string('compression')) : Compression::Lzw,
             null === $limit ? null : new SizeLimit($limit->int('bytes'), $limit->int('least_quality')),
-            $write->has('page') ? Page::fromRecord($write->record('page')) : null,
+            $write->has('page') ? PdfPage::fromRecord($write->record('page')) : null,
         );
     }
 
-    private static function colour(Record $colour): OutputColour
+    private static function colour(JsonReader $colour): OutputColour
     {
-        return new OutputColour(Profile::from($colour->string('profile')), Intent::from($colour->string('intent')), $colour->bool('black_point'));
+        return new OutputColour(Profile::from($colour->string('profile')), RenderingIntent::from($colour->string('intent')), $colour->bool('black_point'));
     }
 }

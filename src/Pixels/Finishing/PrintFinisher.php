@@ -7,8 +7,8 @@ namespace Snugfit\Pixels\Finishing;
 use Snugfit\Core\Finish\Finish;
 use Snugfit\Core\Finish\Grain;
 use Snugfit\Core\Finish\Sharpening;
-use Snugfit\Core\Finish\ToneGuard;
-use Snugfit\Pixels\Alpha;
+use Snugfit\Core\Finish\ToneLimits;
+use Snugfit\Pixels\PremultipliedAlpha;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 
@@ -28,10 +28,10 @@ final readonly class PrintFinisher
         if (!$this->finish->touchesPrint()) {
             return $picture;
         }
-        $seen = null !== $this->finish->sharpen && $picture->hasAlpha() ? Alpha::colouredBeneath($picture) : $picture;
+        $seen = null !== $this->finish->sharpen && $picture->hasAlpha() ? PremultipliedAlpha::colouredBeneath($picture) : $picture;
 
         return ColourBands::changed($seen, function (Image $colour) use ($mask): Image {
-            $most = Alpha::most($colour);
+            $most = PremultipliedAlpha::most($colour);
             if (null !== $this->finish->sharpen) {
                 $colour = $this->sharpened($colour, $this->finish->sharpen, $most, null === $this->finish->sharpen->marks || null === $mask ? null : $mask());
             }
@@ -71,7 +71,7 @@ final readonly class PrintFinisher
         return null === $this->finish->guard ? $grained : self::within($grained, $most);
     }
 
-    public static function guarded(Image $colour, ToneGuard $guard, float $most): Image
+    public static function guarded(Image $colour, ToneLimits $guard, float $most): Image
     {
         return $colour->linear($guard->slope(), $guard->lift($most));
     }

@@ -4,29 +4,29 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Job;
 
-use Snugfit\Core\Delivery\PrintMeasures;
-use Snugfit\Core\Finish\Marks;
+use Snugfit\Core\Artwork\PaintedMask;
+use Snugfit\Core\Delivery\PrintQualityMeasures;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Record;
-use Snugfit\Pixels\Enlarger\BrokenEnlargement;
-use Snugfit\Pixels\Finishing\MarkMask;
-use Snugfit\Pixels\Likeness;
-use Snugfit\Pixels\Master;
-use Snugfit\Pixels\MasterReader;
+use Snugfit\Pixels\Colour\OutputColourConverter;
+use Snugfit\Pixels\Colour\WorkingSpaceConverter;
+use Snugfit\Pixels\Enlarger\BrokenUpscale;
+use Snugfit\Pixels\Finishing\MaskRaster;
+use Snugfit\Pixels\ImageSimilarity;
 use Snugfit\Pixels\Onnx\OnnxFailed;
-use Snugfit\Pixels\OutputColours;
-use Snugfit\Pixels\PrintColour;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
 use Snugfit\Pixels\PrintMeasurer;
-use Snugfit\Pixels\PrintPicture;
-use Snugfit\Pixels\Spot;
-use Snugfit\Pixels\Spots;
+use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Reading\DetailRegion;
+use Snugfit\Pixels\Reading\DetailRegions;
+use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Reading\MasterReader;
+use Snugfit\Pixels\Reading\UnreadableMaster;
 use Snugfit\Pixels\ToneReport;
-use Snugfit\Pixels\UnreadableMaster;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
@@ -43,7 +43,7 @@ final readonly class JobRunner
     private const SMALL = 420;
 
     public function __construct(
-        private PrintPicture $pictures,
+        private PrintRenderer $pictures,
         private MasterReader $masters = new MasterReader(),
         private PrintFileReader $printFiles = new PrintFileReader(),
     ) {
@@ -57,7 +57,7 @@ final readonly class JobRunner
     public function run(string $json, \Closure $tell): string
     {
         try {
-            $job = Record::decode($json, 'a pixel job');
+            $job = JsonReader::decode($json, 'a pixel job');
             $facts = match ($job->string('job')) {
                 'read' => $this->read($job),
                 'print' => $this->print($job, $tell),
@@ -73,17 +73,17 @@ final readonly class JobRunner
             };
 
             return json_encode(['facts' => $facts], \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE);
-        } catch (UnreadableMaster|UnwritablePrintFile|ImpossibleRecipe|BrokenEnlargement|OnnxFailed $e) {
+        } catch (UnreadableMaster|UnwritablePrintFile|ImpossibleRecipe|BrokenUpscale|OnnxFailed $e) {
             return json_encode(['failed' => $e->getMessage()], \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE);
         }
     }
 
     /** @return array<string, mixed> */
-    private function patch(Record $job): array
+    private function patch(JsonReader $job): array
     {
         $window = new PixelWindow($job->int('x'), $job->int('y'), $job->int('width'), $job->int('height'));
         [$master, $recipe] = [Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))];
-        $colours = OutputColours::of($master, $recipe);
+        $colours = OutputColourConverter::of($master, $recipe);
         $patch = $this->pictures->patch($master, $recipe, $window, $job->bool('once'));
         $patch = match ($job->string('shown')) {
             'proof' => $colours->proof($patch, false),
@@ -97,7 +97,7 @@ final readonly class JobRunner
     }
 
     /** @return array<string, mixed> */
-    private function likeness(Record $job): array
+    private function likeness(JsonReader $job): array
     {
         $given = $job->has('window') ? $job->record('window') : null;
         $window = null === $given ? null : new PixelWindow($given->int('x'), $given->int('y'), $given->int('width'), $given->int('height'));
@@ -115,7 +115,7 @@ final readonly class JobRunner
                 $pictures[] = null === $window ? $picture : $picture->held();
             }
 
-            return Likeness::between(...$pictures)->toArray();
+            return ImageSimilarity::between(...$pictures)->toArray();
         } finally {
             array_map(static fn (string $file): bool => is_file($file) && unlink($file), $files);
         }
@@ -124,7 +124,7 @@ final readonly class JobRunner
     /** A print's picture as a screen shows it. */
     private function shown(Master $master, Recipe $recipe, ?PixelWindow $window): Image
     {
-        return OutputColours::of($master, $recipe)->onScreen(null === $window ? $this->pictures->of($master, $recipe) : $this->pictures->patch($master, $recipe, $window));
+        return OutputColourConverter::of($master, $recipe)->onScreen(null === $window ? $this->pictures->of($master, $recipe) : $this->pictures->patch($master, $recipe, $window));
     }
 
     /**
@@ -132,11 +132,11 @@ final readonly class JobRunner
      *
      * @return array<string, mixed>
      */
-    private function pyramid(Record $job, \Closure $tell): array
+    private function pyramid(JsonReader $job, \Closure $tell): array
     {
         [$master, $recipe, $growing] = [Master::open($job->string('master')), Recipe::fromJson($job->string('recipe'))->unmounted(), $job->string('growing')];
         mkdir($growing);
-        $picture = OutputColours::of($master, $recipe)->onScreen($this->pictures->of($master, $recipe, $tell));
+        $picture = OutputColourConverter::of($master, $recipe)->onScreen($this->pictures->of($master, $recipe, $tell));
         $picture->save('dz', $growing.'/tiles', ['tile_size' => PyramidJob::TILE, 'overlap' => 0, 'suffix' => '.png[compression=1]', 'strip' => 1]);
         // Another that was made meanwhile is the same.
         is_dir($job->string('folder')) || rename($growing, $job->string('folder'));
@@ -167,7 +167,7 @@ final readonly class JobRunner
     }
 
     /** @return array<string, mixed> */
-    private function small(Record $job): array
+    private function small(JsonReader $job): array
     {
         $this->keepSmall($job->string('file'), $job->string('target'));
 
@@ -175,9 +175,9 @@ final readonly class JobRunner
     }
 
     /** @return array<string, mixed> */
-    private function mask(Record $job): array
+    private function mask(JsonReader $job): array
     {
-        $grid = (new MarkMask(Marks::fromList($job->toArray()['marks'] ?? null)))->grid(new PixelSize($job->int('width'), $job->int('height')));
+        $grid = (new MaskRaster(PaintedMask::fromList($job->toArray()['marks'] ?? null)))->grid(new PixelSize($job->int('width'), $job->int('height')));
         $colour = $grid->linear(0.0, 0.0)->linearByBand(self::MARKED)->cast(BandFormat::Byte);
         $marked = $colour->join($grid->linear(self::VEIL, 0.0)->roundTo(BandFormat::Byte))->meaning(Interpretation::Srgb);
         self::keep($marked, 'png', $job->string('target'), []);
@@ -186,15 +186,15 @@ final readonly class JobRunner
     }
 
     /** @return array<string, mixed> */
-    private function spots(Record $job): array
+    private function spots(JsonReader $job): array
     {
-        $picture = PrintColour::toSrgb(Master::open($job->string('picture'))->picture());
+        $picture = WorkingSpaceConverter::toSrgb(Master::open($job->string('picture'))->picture());
 
-        return ['spots' => array_map(static fn (Spot $spot): array => $spot->toArray(), (new Spots())->of($picture))];
+        return ['spots' => array_map(static fn (DetailRegion $spot): array => $spot->toArray(), (new DetailRegions())->of($picture))];
     }
 
     /** @return array<string, mixed> */
-    private function read(Record $job): array
+    private function read(JsonReader $job): array
     {
         $previews = [];
         foreach ($job->records('previews') as $preview) {
@@ -209,7 +209,7 @@ final readonly class JobRunner
      *
      * @return array<string, mixed>
      */
-    private function print(Record $job, \Closure $tell): array
+    private function print(JsonReader $job, \Closure $tell): array
     {
         $recipe = Recipe::fromJson($job->string('recipe'));
         (new PrintFileMaker($this->pictures))->make($job->string('master'), $recipe, $job->string('target'), $tell);
@@ -226,6 +226,6 @@ final readonly class JobRunner
         $master = Master::open($job->string('master'));
         $measurer = new PrintMeasurer($this->pictures);
 
-        return $found->with($this->printFiles->inPicture($job->string('target'), static fn (string $file): PrintMeasures => $measurer->measure($master, $recipe, $file, $job->optionalString('copy'))))->toArray();
+        return $found->with($this->printFiles->inPicture($job->string('target'), static fn (string $file): PrintQualityMeasures => $measurer->measure($master, $recipe, $file, $job->optionalString('copy'))))->toArray();
     }
 }

@@ -19,7 +19,7 @@ final class Tensor
      *
      * @throws OnnxFailed
      */
-    public function __construct(Element $element, array $shape)
+    public function __construct(TensorElementType $element, array $shape)
     {
         $this->onnx = Onnx::library();
         $this->numbers = $this->onnx->buffer($element->type().'['.array_product($shape).']');
@@ -29,7 +29,7 @@ final class Tensor
 
     public static function ofFloat(float $number): self
     {
-        $tensor = new self(Element::Float, [1]);
+        $tensor = new self(TensorElementType::Float, [1]);
         $tensor->fill(pack('g', $number));
 
         return $tensor;

@@ -16,7 +16,7 @@ final class Image
     use Colours;
     use Geometry;
     use Memory;
-    use Notes;
+    use Metadata;
 
     /** VIPS_CODING_LABQ. */
     private const CODING_LABQ = 2;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Writing;
 
-use Snugfit\Core\Delivery\Profile;
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Recipe\Page;
+use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Recipe\PdfPage;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\Image;
 
@@ -32,7 +32,7 @@ final class PdfFile
      *
      * @throws UnwritablePrintFile
      */
-    public static function write(string $path, string $jpeg, PixelSize $size, Page $page, Profile $profile): void
+    public static function write(string $path, string $jpeg, PixelSize $size, PdfPage $page, Profile $profile): void
     {
         $file = fopen($path, 'w') ?: throw UnwritablePrintFile::because('the PDF could not be begun');
         try {
@@ -42,7 +42,7 @@ final class PdfFile
         }
     }
 
-    private function all(string $jpeg, PixelSize $size, Page $page, Profile $profile): void
+    private function all(string $jpeg, PixelSize $size, PdfPage $page, Profile $profile): void
     {
         $unit = max(1, (int) ceil(max($page->mediaBox()) / self::LONGEST));
         $this->put("%PDF-1.6\n%\xE2\xE3\xCF\xD3\n");
@@ -75,7 +75,7 @@ final class PdfFile
         $this->end();
     }
 
-    private static function drawing(Page $page, Profile $profile, int $unit): string
+    private static function drawing(PdfPage $page, Profile $profile, int $unit): string
     {
         [$left, $bottom, $right, $top] = $page->bleedBox();
         $lines = \sprintf('q %s 0 0 %s %s %s cm /Picture Do Q', self::number(($right - $left) / $unit), self::number(($top - $bottom) / $unit), self::number($left / $unit), self::number($bottom / $unit));

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Writing;
 
-use Snugfit\Core\Delivery\Compression;
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Delivery\Profile;
+use Snugfit\Core\Output\Compression;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\Image;
@@ -74,9 +74,9 @@ final readonly class PrintFileWriter
         // The profile of what was converted is in the picture; sRGB is what it is where nothing was.
         $profile = Profile::Srgb === $write->colour->profile ? ['profile' => 'srgb'] : [];
         match ($write->format) {
-            Format::Jpeg => $this->jpeg($picture, $quality, $profile, $path),
-            Format::Png => $picture->save('png', $path, $profile),
-            Format::Tiff => $picture->save('tiff', $path, $profile + [
+            FileFormat::Jpeg => $this->jpeg($picture, $quality, $profile, $path),
+            FileFormat::Png => $picture->save('png', $path, $profile),
+            FileFormat::Tiff => $picture->save('tiff', $path, $profile + [
                 'compression' => match ($write->compression) {
                     Compression::None => 0,
                     Compression::Deflate => 2,
@@ -85,8 +85,8 @@ final readonly class PrintFileWriter
                 'predictor' => self::PREDICT_HORIZONTAL, 'resunit' => self::UNIT_INCH,
                 'bigtiff' => $picture->size()->pixels() * $picture->bands() * $picture->format()->bytes() > self::CLASSIC_TIFF_BYTES ? 1 : 0,
             ]),
-            Format::Webp => $picture->save('webp', $path, $profile + ['Q' => $quality, 'smart-subsample' => 1, 'effort' => 4]),
-            Format::Pdf => $this->pdf($picture, $write, $quality, $profile, $path),
+            FileFormat::Webp => $picture->save('webp', $path, $profile + ['Q' => $quality, 'smart-subsample' => 1, 'effort' => 4]),
+            FileFormat::Pdf => $this->pdf($picture, $write, $quality, $profile, $path),
         };
     }
 

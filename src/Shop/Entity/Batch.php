@@ -7,7 +7,7 @@ namespace Snugfit\Shop\Entity;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\ORM\Mapping as ORM;
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
 
 /** A set of artworks that travel together, and the products they are wanted on. */
 #[ORM\Entity]
@@ -89,7 +89,7 @@ class Batch
 
     public function settings(): BatchSettings
     {
-        return $this->readSettings ??= BatchSettings::fromRecord(Record::of($this->settings, 'a batch\'s settings'));
+        return $this->readSettings ??= BatchSettings::fromRecord(JsonReader::of($this->settings, 'a batch\'s settings'));
     }
 
     public function settle(BatchSettings $settings): void

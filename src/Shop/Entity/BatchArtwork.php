@@ -10,11 +10,11 @@ use Doctrine\ORM\Mapping as ORM;
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
-use Snugfit\Core\Artwork\Reference;
-use Snugfit\Core\Artwork\Warning;
-use Snugfit\Core\Artwork\Warnings;
+use Snugfit\Core\Artwork\MasterWarning;
+use Snugfit\Core\Artwork\MasterWarnings;
+use Snugfit\Core\Artwork\ReferenceImage;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\FractionBox;
-use Snugfit\Core\Record;
 
 /** One master in a batch: where it came from, and what was read from it. */
 #[ORM\Entity]
@@ -177,7 +177,7 @@ class BatchArtwork
 
     public function facts(): MasterFacts
     {
-        return $this->readFacts ??= MasterFacts::fromRecord(Record::of($this->facts, 'the facts of '.$this->fileName));
+        return $this->readFacts ??= MasterFacts::fromRecord(JsonReader::of($this->facts, 'the facts of '.$this->fileName));
     }
 
     public function kind(): Kind
@@ -195,12 +195,12 @@ class BatchArtwork
         return $this->facts()->artwork($this->kind);
     }
 
-    /** @return list<Warning> */
+    /** @return list<MasterWarning> */
     public function warnings(): array
     {
-        $all = IntakeState::Read === $this->state ? (new Warnings())->of($this->facts(), $this->fileName) : [];
+        $all = IntakeState::Read === $this->state ? (new MasterWarnings())->of($this->facts(), $this->fileName) : [];
 
-        return array_values(array_filter($all, fn (Warning $warning): bool => !$this->hasDismissed($warning->code)));
+        return array_values(array_filter($all, fn (MasterWarning $warning): bool => !$this->hasDismissed($warning->code)));
     }
 
     public function hasDismissed(string $code): bool
@@ -220,12 +220,12 @@ class BatchArtwork
         $this->dismissed = array_values(array_unique($codes));
     }
 
-    public function reference(): ?Reference
+    public function reference(): ?ReferenceImage
     {
-        return Reference::fromRecord(Record::of($this->reference, 'a reference'));
+        return ReferenceImage::fromRecord(JsonReader::of($this->reference, 'a reference'));
     }
 
-    public function compareWith(?Reference $reference): void
+    public function compareWith(?ReferenceImage $reference): void
     {
         $this->reference = $reference?->toArray() ?? [];
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Shop\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
 
 /** What a person asked of one artwork at one place: a family of products, or a product. Where there is none, the planner chooses alone. */
 #[ORM\Entity]
@@ -54,7 +54,7 @@ class BatchFraming
 
     public function memo(): FramingMemo
     {
-        return FramingMemo::fromRecord(Record::of($this->memo, 'a framing'));
+        return FramingMemo::fromRecord(JsonReader::of($this->memo, 'a framing'));
     }
 
     public function recall(FramingMemo $memo): void

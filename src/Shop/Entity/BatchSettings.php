@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop\Entity;
 
+use Snugfit\Core\Delivery\InvalidNameTemplate;
 use Snugfit\Core\Delivery\NameTemplate;
-use Snugfit\Core\Delivery\UnknownWord;
-use Snugfit\Core\Finish\FinishWishes;
+use Snugfit\Core\Finish\FinishSettings;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
-use Snugfit\Core\Record;
 
 /** What a person asked of a whole batch: how its pictures are finished, and how its print files are named and written. */
 final readonly class BatchSettings
@@ -16,7 +16,7 @@ final readonly class BatchSettings
     public const WHITE = 'ffffff';
 
     public function __construct(
-        public FinishWishes $finish = new FinishWishes(),
+        public FinishSettings $finish = new FinishSettings(),
         public NameTemplate $name = new NameTemplate(),
         /** What transparent artwork is laid on where a file keeps no transparency; null where nobody was asked yet. */
         public ?string $matte = null,
@@ -27,7 +27,7 @@ final readonly class BatchSettings
         }
     }
 
-    public function finishedBy(FinishWishes $finish): self
+    public function finishedBy(FinishSettings $finish): self
     {
         return new self($finish, $this->name, $this->matte, $this->cutMarks);
     }
@@ -44,17 +44,17 @@ final readonly class BatchSettings
     }
 
     /** What a record does not hold is as usual. */
-    public static function fromRecord(Record $record): self
+    public static function fromRecord(JsonReader $record): self
     {
         try {
             $name = new NameTemplate($record->optionalString('name') ?? NameTemplate::USUAL);
-        } catch (UnknownWord) {
+        } catch (InvalidNameTemplate) {
             // From an edition that knew other words.
             $name = new NameTemplate();
         }
 
         return new self(
-            $record->has('finish') ? FinishWishes::fromRecord($record->record('finish')) : new FinishWishes(), $name,
+            $record->has('finish') ? FinishSettings::fromRecord($record->record('finish')) : new FinishSettings(), $name,
             $record->optionalString('matte'), $record->has('cut_marks') && $record->bool('cut_marks'),
         );
     }

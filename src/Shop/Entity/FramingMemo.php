@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop\Entity;
 
-use Snugfit\Core\Finish\FinishWishes;
-use Snugfit\Core\Fit\Bled;
-use Snugfit\Core\Fit\Edge;
-use Snugfit\Core\Fit\EnlargePolicy;
-use Snugfit\Core\Fit\Framing;
-use Snugfit\Core\Fit\Pose;
-use Snugfit\Core\Fit\Sits;
-use Snugfit\Core\Fit\Turn;
+use Snugfit\Core\Finish\FinishSettings;
+use Snugfit\Core\Fit\BleedSource;
+use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\QuarterTurn;
+use Snugfit\Core\Fit\UpscalePolicy;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Product\OrientationRule;
-use Snugfit\Core\Recipe\WayArea;
-use Snugfit\Core\Recipe\WayChoice;
-use Snugfit\Core\Record;
+use Snugfit\Core\Upscale\UpscaleRegion;
+use Snugfit\Core\Upscale\UpscaleSettings;
 
 /**
  * What a person asked at one place at one moment. At a family's place counts how the picture sits; at a product's own place
@@ -26,29 +26,29 @@ final readonly class FramingMemo
 {
     public function __construct(
         public OrientationRule $orientation = OrientationRule::Either,
-        public ?Framing $framing = null,
+        public ?CropPosition $framing = null,
         public bool $excluded = false,
         public bool $lookedAt = false,
-        public Pose $pose = new Pose(),
-        public Sits $sits = Sits::Fill,
-        public Edge $edge = Edge::Colour,
+        public ImageTransform $pose = new ImageTransform(),
+        public FitMode $sits = FitMode::Fill,
+        public EdgeFill $edge = EdgeFill::Colour,
         public string $colour = 'ffffff',
-        public Bled $bled = Bled::Picture,
+        public BleedSource $bled = BleedSource::Picture,
         public ?float $limit = null,
-        public EnlargePolicy $policy = EnlargePolicy::ToTarget,
+        public UpscalePolicy $policy = UpscalePolicy::ToTarget,
         /** A product that left its family. */
         public bool $alone = false,
         /** The person's choice of enlarging. */
-        public ?WayChoice $how = null,
-        public FinishWishes $finish = new FinishWishes(),
+        public ?UpscaleSettings $how = null,
+        public FinishSettings $finish = new FinishSettings(),
         /** Where the picture is enlarged another way. */
-        public ?WayArea $area = null,
+        public ?UpscaleRegion $area = null,
     ) {
     }
 
     public function with(
-        ?OrientationRule $orientation = null, ?Framing $framing = null, ?bool $excluded = null, ?bool $lookedAt = null, ?Pose $pose = null, ?Sits $sits = null,
-        ?Edge $edge = null, ?string $colour = null, ?Bled $bled = null, ?EnlargePolicy $policy = null, ?bool $alone = null,
+        ?OrientationRule $orientation = null, ?CropPosition $framing = null, ?bool $excluded = null, ?bool $lookedAt = null, ?ImageTransform $pose = null, ?FitMode $sits = null,
+        ?EdgeFill $edge = null, ?string $colour = null, ?BleedSource $bled = null, ?UpscalePolicy $policy = null, ?bool $alone = null,
     ): self {
         return new self(
             $orientation ?? $this->orientation, $framing ?? $this->framing, $excluded ?? $this->excluded, $lookedAt ?? $this->lookedAt, $pose ?? $this->pose,
@@ -68,18 +68,18 @@ final readonly class FramingMemo
         return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $limit, $this->policy, $this->alone, $this->how, $this->finish, $this->area);
     }
 
-    /** @param ?WayChoice $how null leaves it to what suits the picture */
-    public function withHow(?WayChoice $how): self
+    /** @param ?UpscaleSettings $how null leaves it to what suits the picture */
+    public function withHow(?UpscaleSettings $how): self
     {
         return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $how, $this->finish, $this->area);
     }
 
-    public function withFinish(FinishWishes $finish): self
+    public function withFinish(FinishSettings $finish): self
     {
         return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $finish, $this->area);
     }
 
-    public function withArea(?WayArea $area): self
+    public function withArea(?UpscaleRegion $area): self
     {
         return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish, $area);
     }
@@ -115,27 +115,27 @@ final readonly class FramingMemo
     }
 
     /** What an older record does not hold is as usual. */
-    public static function fromRecord(Record $record): self
+    public static function fromRecord(JsonReader $record): self
     {
         $framing = $record->toArray()['framing'] ?? null;
         $text = static fn (string $name): string => $record->optionalString($name) ?? '';
 
         return new self(
             OrientationRule::from($record->string('orientation')),
-            \is_array($framing) ? new Framing(...array_map(static fn (mixed $value): float => is_numeric($value) ? (float) $value : 0.5, array_values($framing))) : null,
+            \is_array($framing) ? new CropPosition(...array_map(static fn (mixed $value): float => is_numeric($value) ? (float) $value : 0.5, array_values($framing))) : null,
             $record->bool('excluded'),
             $record->bool('looked_at'),
-            new Pose(Turn::from($record->optionalInt('turn') ?? 0), $record->has('flip') && $record->bool('flip'), $record->optionalFloat('tilt') ?? 0.0),
-            Sits::tryFrom($text('sits')) ?? Sits::Fill,
-            Edge::tryFrom($text('edge')) ?? Edge::Colour,
+            new ImageTransform(QuarterTurn::from($record->optionalInt('turn') ?? 0), $record->has('flip') && $record->bool('flip'), $record->optionalFloat('tilt') ?? 0.0),
+            FitMode::tryFrom($text('sits')) ?? FitMode::Fill,
+            EdgeFill::tryFrom($text('edge')) ?? EdgeFill::Colour,
             '' === $text('colour') ? 'ffffff' : $text('colour'),
-            Bled::tryFrom($text('bled')) ?? Bled::Picture,
+            BleedSource::tryFrom($text('bled')) ?? BleedSource::Picture,
             $record->optionalFloat('limit'),
-            EnlargePolicy::tryFrom($text('policy')) ?? EnlargePolicy::ToTarget,
+            UpscalePolicy::tryFrom($text('policy')) ?? UpscalePolicy::ToTarget,
             $record->has('alone') && $record->bool('alone'),
-            WayChoice::ofCode($text('how')),
-            $record->has('finish') ? FinishWishes::fromRecord($record->record('finish')) : new FinishWishes(),
-            $record->has('area') ? WayArea::fromRecord($record->record('area')) : null,
+            UpscaleSettings::ofCode($text('how')),
+            $record->has('finish') ? FinishSettings::fromRecord($record->record('finish')) : new FinishSettings(),
+            $record->has('area') ? UpscaleRegion::fromRecord($record->record('area')) : null,
         );
     }
 }

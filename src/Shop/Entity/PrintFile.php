@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Shop\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
-use Snugfit\Core\Delivery\Finding;
+use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Core\Delivery\PrintFileFacts;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Record;
 
 /** One artwork on one product in one run: what was wanted, and what became of it. Later changes of the shelf do not touch it. */
 #[ORM\Entity]
@@ -48,7 +48,7 @@ class PrintFile
     private ?string $path = null;
 
     #[ORM\Column]
-    private PrintState $state;
+    private PrintFileState $state;
 
     /** Share done, 0 to 1. */
     #[ORM\Column]
@@ -82,7 +82,7 @@ class PrintFile
         $this->figures = $figures;
         $this->recipe = $recipe?->canonicalJson();
         $this->maxBytes = $maxBytes;
-        $this->state = null === $recipe ? PrintState::Short : PrintState::Waiting;
+        $this->state = null === $recipe ? PrintFileState::Short : PrintFileState::Waiting;
         $this->reason = $reason;
         $run->add($this);
     }
@@ -112,9 +112,9 @@ class PrintFile
         return $this->productName;
     }
 
-    public function figures(): Record
+    public function figures(): JsonReader
     {
-        return Record::of($this->figures, 'a print file\'s figures');
+        return JsonReader::of($this->figures, 'a print file\'s figures');
     }
 
     public function recipe(): ?Recipe
@@ -137,7 +137,7 @@ class PrintFile
         $this->path = $path;
     }
 
-    public function state(): PrintState
+    public function state(): PrintFileState
     {
         return $this->state;
     }
@@ -159,25 +159,25 @@ class PrintFile
 
     public function found(): ?PrintFileFacts
     {
-        return null === $this->found ? null : PrintFileFacts::fromRecord(Record::of($this->found, 'a print file'));
+        return null === $this->found ? null : PrintFileFacts::fromRecord(JsonReader::of($this->found, 'a print file'));
     }
 
-    /** @return list<Finding> */
+    /** @return list<PreflightFinding> */
     public function findings(): array
     {
-        return array_map(static fn (array $finding): Finding => new Finding(...$finding), $this->findings);
+        return array_map(static fn (array $finding): PreflightFinding => new PreflightFinding(...$finding), $this->findings);
     }
 
     public function queue(): void
     {
-        $this->state = PrintState::Queued;
+        $this->state = PrintFileState::Queued;
         $this->progress = 0.0;
         $this->reason = null;
     }
 
     public function retry(): void
     {
-        $this->state = PrintState::Waiting;
+        $this->state = PrintFileState::Waiting;
         $this->progress = 0.0;
         $this->reason = null;
         $this->findings = [];
@@ -185,17 +185,17 @@ class PrintFile
 
     public function progressTo(float $share): void
     {
-        if (PrintState::Queued === $this->state || PrintState::Making === $this->state) {
-            $this->state = PrintState::Making;
+        if (PrintFileState::Queued === $this->state || PrintFileState::Making === $this->state) {
+            $this->state = PrintFileState::Making;
             // Nothing done means that a worker begins, maybe after another had to stop.
             $this->progress = 0.0 === $share ? 0.0 : max($this->progress, min(1.0, $share));
         }
     }
 
-    /** @param list<Finding> $findings */
+    /** @param list<PreflightFinding> $findings */
     public function made(PrintFileFacts $found, array $findings, float $seconds): void
     {
-        $this->state = PrintState::Made;
+        $this->state = PrintFileState::Made;
         $this->progress = 1.0;
         $this->found = $found->toArray();
         $this->keepFindings($findings);
@@ -206,30 +206,30 @@ class PrintFile
     /** The file that an earlier run delivered still is what this run wants. */
     public function stands(self $earlier): void
     {
-        $this->state = PrintState::Unchanged;
+        $this->state = PrintFileState::Unchanged;
         $this->progress = 1.0;
         $this->path = $earlier->path;
         $this->found = $earlier->found;
         $this->findings = $earlier->findings;
     }
 
-    /** @param list<Finding> $findings */
+    /** @param list<PreflightFinding> $findings */
     public function failed(string $reason, array $findings = []): void
     {
-        $this->state = PrintState::Failed;
+        $this->state = PrintFileState::Failed;
         $this->reason = $reason;
         $this->keepFindings($findings);
     }
 
     public function cancelled(): void
     {
-        $this->state = PrintState::Cancelled;
+        $this->state = PrintFileState::Cancelled;
         $this->reason = 'Cancelled.';
     }
 
-    /** @param list<Finding> $findings */
+    /** @param list<PreflightFinding> $findings */
     private function keepFindings(array $findings): void
     {
-        $this->findings = array_map(static fn (Finding $finding): array => $finding->toArray(), $findings);
+        $this->findings = array_map(static fn (PreflightFinding $finding): array => $finding->toArray(), $findings);
     }
 }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Shop\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductJson;
-use Snugfit\Core\Record;
 
 /** A product on the shelf, in the form of ProductJson. */
 #[ORM\Entity]
@@ -47,7 +47,7 @@ class ShelfProduct
 
     public function product(): Product
     {
-        return (new ProductJson())->read(Record::of($this->definition, 'a product'));
+        return (new ProductJson())->read(JsonReader::of($this->definition, 'a product'));
     }
 
     public function id(): int

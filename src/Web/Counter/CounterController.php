@@ -6,7 +6,7 @@ namespace Snugfit\Web\Counter;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Journal;
+use Snugfit\Shop\UndoHistory;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -32,7 +32,7 @@ final class CounterController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/name', name: 'batch_rename', methods: ['POST'])]
-    public function rename(Batch $batch, Request $request, Journal $journal): Response
+    public function rename(Batch $batch, Request $request, UndoHistory $journal): Response
     {
         $name = trim($request->request->getString('name'));
         if ('' !== $name) {

@@ -4,32 +4,32 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Finish;
 
-use Snugfit\Core\Delivery\Profile;
+use Snugfit\Core\Artwork\PaintedMask;
 use Snugfit\Core\Finish\Finish;
-use Snugfit\Core\Finish\FinishWishes;
+use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Finish\ImpossibleFinish;
-use Snugfit\Core\Finish\Marks;
 use Snugfit\Core\Finish\Sharpening;
-use Snugfit\Core\MalformedRecord;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\RecipeWriter;
-use Snugfit\Core\Record;
-use Snugfit\Pixels\Job\MaskJob;
+use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Pixels\Job\MaskOverlayJob;
 use Snugfit\Pixels\Job\PatchJob;
-use Snugfit\Pixels\Job\TonesJob;
+use Snugfit\Pixels\Job\ToneReportJob;
+use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\Journal;
-use Snugfit\Shop\PlacedArtwork;
-use Snugfit\Shop\Shelf;
-use Snugfit\Shop\Vault;
-use Snugfit\Web\Shared\MadePicture;
-use Snugfit\Web\TestStrip\StripSpots;
-use Snugfit\Work\Child\PixelBench;
-use Snugfit\Work\Child\PixelWorkFailed;
+use Snugfit\Shop\FileStore;
+use Snugfit\Shop\PlannedPlacement;
+use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\UndoHistory;
+use Snugfit\Web\Shared\RenderedImage;
+use Snugfit\Web\TestStrip\StripRegions;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\PixelProcessPool;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -43,14 +43,14 @@ final class FinishController extends AbstractController
     private const LARGEST_PATCH = 1400;
 
     public function __construct(
-        private readonly FitSheet $sheet,
-        private readonly Shelf $shelf,
-        private readonly RecipeWriter $recipes,
-        private readonly Journal $journal,
-        private readonly PixelBench $bench,
-        private readonly Vault $vault,
-        private readonly StripSpots $spots,
-        private readonly MadePicture $pictures,
+        private readonly BatchPlanner $sheet,
+        private readonly ProductRepository $shelf,
+        private readonly RecipeBuilder $recipes,
+        private readonly UndoHistory $journal,
+        private readonly PixelProcessPool $bench,
+        private readonly FileStore $vault,
+        private readonly StripRegions $spots,
+        private readonly RenderedImage $pictures,
     ) {
     }
 
@@ -73,14 +73,14 @@ final class FinishController extends AbstractController
     public function set(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
         $placed = $this->placed($batch, $artwork, $product);
-        $places = FinishPlaces::of($placed);
+        $places = FinishScopes::of($placed);
         $step = $request->request->getString('step');
         // Marks belong to the picture, whatever else is set for whom.
         $place = $places->named('marks' === $step ? 'picture' : $request->request->getString('for'));
         try {
             $wishes = $request->request->getBoolean('silent') ? null : (new FinishForm($request->request))->into($place->wishes, $step);
             $wishes?->finish($artwork->kind(), $placed->placement->product, $placed->placement->output->ppi ?? $placed->placement->product->target);
-        } catch (ImpossibleFinish|MalformedRecord $e) {
+        } catch (ImpossibleFinish|MalformedJson $e) {
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
         $this->journal->apply($batch, \sprintf('%s of %s in "%s"', FinishForm::STEPS[$step] ?? $step, $place->label, $artwork->title()), $places->set($place, $step, $wishes));
@@ -98,11 +98,11 @@ final class FinishController extends AbstractController
             $recipe = $recipe->finishedBy(new Finish());
         }
         $side = static fn (string $name): int => max(16, min(self::LARGEST_PATCH, $request->query->getInt($name)));
-        $window = StripSpots::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h'))) ?? throw $this->createNotFoundException();
+        $window = StripRegions::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h'))) ?? throw $this->createNotFoundException();
         $shown = $request->query->getString('shown');
         $shown = \in_array($shown, ['proof', 'gamut'], true) ? $shown : 'plain';
 
-        return $this->pictures->answer(PatchJob::key($artwork->master(), $recipe, $window, $shown), fn (string $target): PatchJob => new PatchJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe, $window, $target, $shown));
+        return $this->pictures->answer(PatchJob::key($artwork->master(), $recipe, $window, $shown), fn (string $target): PatchJob => new PatchJob($this->vault->path(FileStore::masterKey($artwork->master())), $recipe, $window, $target, $shown));
     }
 
     /** The marks, to lay over the picture. */
@@ -110,10 +110,10 @@ final class FinishController extends AbstractController
     public function marks(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
         $placed = $this->placed($batch, $artwork, $product);
-        $marks = $placed->sitting->finish()->marks ?? new Marks([]);
+        $marks = $placed->sitting->finish()->marks ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
-        return $this->pictures->answer(MaskJob::key($marks, $size), static fn (string $target): MaskJob => new MaskJob($marks, $size, $target));
+        return $this->pictures->answer(MaskOverlayJob::key($marks, $size), static fn (string $target): MaskOverlayJob => new MaskOverlayJob($marks, $size, $target));
     }
 
     /** How the tones are spread before and after. */
@@ -122,8 +122,8 @@ final class FinishController extends AbstractController
     {
         $recipe = $this->recipe($this->placed($batch, $artwork, $product));
         try {
-            $tones = $this->bench->start(new TonesJob($this->vault->path(Vault::masterKey($artwork->master())), $recipe))->facts();
-        } catch (PixelWorkFailed $e) {
+            $tones = $this->bench->start(new ToneReportJob($this->vault->path(FileStore::masterKey($artwork->master())), $recipe))->facts();
+        } catch (PixelJobFailed $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY);
         }
 
@@ -131,7 +131,7 @@ final class FinishController extends AbstractController
     }
 
     /** @return array{path: string, black: float, white: float} an outline over 256 × 100 */
-    private static function spread(Record $tones): array
+    private static function spread(JsonReader $tones): array
     {
         $bins = array_map(static fn (mixed $bin): float => is_numeric($bin) ? (float) $bin : 0.0, array_values(\is_array($list = $tones->toArray()['bins'] ?? null) ? $list : []));
         // The ends may tower over all else; they are told in figures.
@@ -145,11 +145,11 @@ final class FinishController extends AbstractController
         return ['path' => $path.'L255 100Z', 'black' => $tones->float('black'), 'white' => $tones->float('white')];
     }
 
-    /** @return array{batch: Batch, placed: PlacedArtwork, places: FinishPlaces, here: string, wishes: FinishWishes, suggested: Sharpening, recipe: ?Recipe, failure: ?string} */
-    private function view(Batch $batch, PlacedArtwork $placed, string $here): array
+    /** @return array{batch: Batch, placed: PlannedPlacement, places: FinishScopes, here: string, wishes: FinishSettings, suggested: Sharpening, recipe: ?Recipe, failure: ?string} */
+    private function view(Batch $batch, PlannedPlacement $placed, string $here): array
     {
         $made = $this->recipeOrWhyNot($placed);
-        $places = FinishPlaces::of($placed);
+        $places = FinishScopes::of($placed);
 
         return [
             'batch' => $batch, 'placed' => $placed, 'places' => $places, 'here' => $places->named($here)->key, 'wishes' => $placed->sitting->finish(),
@@ -157,7 +157,7 @@ final class FinishController extends AbstractController
         ];
     }
 
-    private function placed(Batch $batch, BatchArtwork $artwork, string $product): PlacedArtwork
+    private function placed(Batch $batch, BatchArtwork $artwork, string $product): PlannedPlacement
     {
         $shelved = $this->shelf->find($product);
         if (null === $shelved || $artwork->batch() !== $batch || $artwork->isRemoved()) {
@@ -167,7 +167,7 @@ final class FinishController extends AbstractController
         return $this->sheet->place($artwork, $shelved->product());
     }
 
-    private function recipe(PlacedArtwork $placed): Recipe
+    private function recipe(PlannedPlacement $placed): Recipe
     {
         $made = $this->recipeOrWhyNot($placed);
 
@@ -175,7 +175,7 @@ final class FinishController extends AbstractController
     }
 
     /** @return Recipe|string|null a sentence where it cannot be made as it is wished, null where the placement is short */
-    private function recipeOrWhyNot(PlacedArtwork $placed): Recipe|string|null
+    private function recipeOrWhyNot(PlannedPlacement $placed): Recipe|string|null
     {
         try {
             return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking());

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Finish;
 
-use Snugfit\Core\Finish\CleanUp;
-use Snugfit\Core\Finish\ColourTidy;
-use Snugfit\Core\Finish\FinishWishes;
+use Snugfit\Core\Artwork\PaintedMask;
+use Snugfit\Core\Finish\ColourCorrection;
+use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Finish\Grain;
 use Snugfit\Core\Finish\ImpossibleFinish;
-use Snugfit\Core\Finish\Marks;
+use Snugfit\Core\Finish\NoiseReduction;
 use Snugfit\Core\Finish\Radius;
 use Snugfit\Core\Finish\Sharpening;
-use Snugfit\Core\Finish\ToneGuard;
+use Snugfit\Core\Finish\ToneLimits;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
 /** One step as its form tells it, put into a place's wishes. */
@@ -26,14 +26,14 @@ final readonly class FinishForm
     }
 
     /** @throws ImpossibleFinish */
-    public function into(FinishWishes $wishes, string $step): FinishWishes
+    public function into(FinishSettings $wishes, string $step): FinishSettings
     {
         return match ($step) {
-            'tidy' => $wishes->with(tidy: new ColourTidy($this->whole('strength'))),
-            'clean' => $wishes->with(clean: new CleanUp($this->whole('strength'))),
-            'guard' => $wishes->with(guard: new ToneGuard($this->number('black'), $this->number('white'))),
+            'tidy' => $wishes->with(tidy: new ColourCorrection($this->whole('strength'))),
+            'clean' => $wishes->with(clean: new NoiseReduction($this->whole('strength'))),
+            'guard' => $wishes->with(guard: new ToneLimits($this->number('black'), $this->number('white'))),
             'grain' => $wishes->with(grain: new Grain($this->number('amount'), Radius::parse($this->fields->getString('size', '0.1mm')))),
-            'marks' => $wishes->with(marks: Marks::fromList(json_decode($this->fields->getString('marks', '[]'), true))),
+            'marks' => $wishes->with(marks: PaintedMask::fromList(json_decode($this->fields->getString('marks', '[]'), true))),
             'sharpen' => $wishes->withSharpening('suggested' === $this->fields->getString('mode') ? null : new Sharpening(
                 'off' === $this->fields->getString('mode') ? 0 : $this->whole('amount'), Radius::parse($this->fields->getString('radius', '1px')), $this->whole('threshold'), $this->whole('strength', 100),
             )),

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\FitSheet;
 
+use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\Journal;
-use Snugfit\Shop\SheetFigures;
-use Snugfit\Shop\Shelf;
+use Snugfit\Shop\PlacementSummaryCache;
+use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\UndoHistory;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
@@ -23,12 +23,12 @@ final class FitSheetController extends AbstractController
     /** Rows that come with the page; the others follow as they are scrolled to. */
     private const ROWS = 12;
 
-    public function __construct(private readonly FitSheet $sheet, private readonly SheetFigures $figures)
+    public function __construct(private readonly BatchPlanner $sheet, private readonly PlacementSummaryCache $figures)
     {
     }
 
     #[Route('/batches/{batch<\d+>}/fit', name: 'fit', methods: ['GET'])]
-    public function show(Batch $batch, Request $request, Shelf $shelf): Response
+    public function show(Batch $batch, Request $request, ProductRepository $shelf): Response
     {
         $products = $this->sheet->products($batch);
         $query = SheetQuery::in($request->query);
@@ -93,7 +93,7 @@ final class FitSheetController extends AbstractController
 
     /** One placement's docket, as HTML. */
     #[Route('/batches/{batch<\d+>}/fit/{artwork<\d+>}/{product}', name: 'fit_docket', methods: ['GET'])]
-    public function docket(Batch $batch, BatchArtwork $artwork, string $product, Shelf $shelf): Response
+    public function docket(Batch $batch, BatchArtwork $artwork, string $product, ProductRepository $shelf): Response
     {
         $shelved = $shelf->find($product);
         if (null === $shelved || $artwork->batch() !== $batch) {
@@ -104,7 +104,7 @@ final class FitSheetController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/products', name: 'fit_products', methods: ['POST'])]
-    public function products(Batch $batch, Request $request, Journal $journal, Shelf $shelf): Response
+    public function products(Batch $batch, Request $request, UndoHistory $journal, ProductRepository $shelf): Response
     {
         $wanted = $request->request->all('codes');
         $codes = array_values(array_filter(array_map(strval(...), array_keys($shelf->catalogue()->products)), static fn (string $code): bool => \in_array($code, $wanted, true)));

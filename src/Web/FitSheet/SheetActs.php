@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\FitSheet;
 
-use Snugfit\Core\Fit\EnlargePolicy;
-use Snugfit\Core\Fit\Sits;
+use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\UpscalePolicy;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
+use Snugfit\Shop\BatchPlanner;
+use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\FramingMemo;
-use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\Journal;
-use Snugfit\Shop\Sitting;
+use Snugfit\Shop\UndoHistory;
 
 /** What can be done to many placements at once, each as one act that can be taken back. */
 final readonly class SheetActs
 {
-    public function __construct(private FitSheet $sheet, private Journal $journal)
+    public function __construct(private BatchPlanner $sheet, private UndoHistory $journal)
     {
     }
 
@@ -33,7 +33,7 @@ final readonly class SheetActs
         $limit = is_numeric($value) ? min(Product::EXTREME_LIMIT, max(1.0, (float) $value)) : null;
         $change = match ($act) {
             'orientation' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(orientation: OrientationRule::tryFrom($value)),
-            'sits' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(sits: Sits::tryFrom($value)),
+            'sits' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(sits: FitMode::tryFrom($value)),
             'looks-right' => static fn (FramingMemo $memo): FramingMemo => $memo->with(lookedAt: true),
             'copy' => null === $model ? null : static fn (FramingMemo $memo): FramingMemo => $memo->sittingAs($model->shared),
             'reset' => static fn (FramingMemo $memo): FramingMemo => new FramingMemo(alone: $memo->alone),
@@ -41,7 +41,7 @@ final readonly class SheetActs
         };
         $own = match ($act) {
             'limit' => static fn (FramingMemo $memo): FramingMemo => $memo->withLimit($limit),
-            'enlarge' => static fn (FramingMemo $memo): FramingMemo => $memo->with(policy: EnlargePolicy::tryFrom($value)),
+            'enlarge' => static fn (FramingMemo $memo): FramingMemo => $memo->with(policy: UpscalePolicy::tryFrom($value)),
             'leave-out' => static fn (FramingMemo $memo): FramingMemo => $memo->with(excluded: true),
             'take-in' => static fn (FramingMemo $memo): FramingMemo => $memo->with(excluded: false),
             'reset' => static fn (FramingMemo $memo): FramingMemo => new FramingMemo(),
@@ -69,7 +69,7 @@ final readonly class SheetActs
         'limit' => 'Set the limit of', 'enlarge' => 'Set when to enlarge', 'leave-out' => 'Left out', 'take-in' => 'Took in',
     ];
 
-    /** @param list<Sitting> $sittings */
+    /** @param list<EffectiveSettings> $sittings */
     private static function called(array $sittings): string
     {
         return 1 === \count($sittings) ? \sprintf('"%s" on %s', $sittings[0]->artwork->title(), $sittings[0]->product->name) : \sprintf('%d placements', \count($sittings));
@@ -78,7 +78,7 @@ final readonly class SheetActs
     /**
      * @param list<string> $cells
      *
-     * @return list<Sitting>
+     * @return list<EffectiveSettings>
      */
     private function sittings(Batch $batch, array $cells): array
     {
@@ -94,7 +94,7 @@ final readonly class SheetActs
         foreach ($cells as $cell) {
             [$id, $code] = [...explode(':', $cell, 2), ''];
             if (isset($artworks[(int) $id], $products[$code])) {
-                $sittings[] = Sitting::of($artworks[(int) $id], $products[$code]);
+                $sittings[] = EffectiveSettings::of($artworks[(int) $id], $products[$code]);
             }
         }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Web\FitSheet;
 
 use Snugfit\Core\Product\Product;
-use Snugfit\Core\Product\Proportion;
+use Snugfit\Core\Product\ProductFamily;
 
 /** Families of neighbouring columns, for the sheet's upper head. */
 final class SheetColumns
@@ -19,7 +19,7 @@ final class SheetColumns
     {
         $families = [];
         foreach ($products as $product) {
-            $family = Proportion::of($product);
+            $family = ProductFamily::of($product);
             $families[$family->key] ??= ['key' => $family->key, 'label' => $family->label, 'count' => 0];
             ++$families[$family->key]['count'];
         }

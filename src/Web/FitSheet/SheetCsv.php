@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Web\FitSheet;
 
 use Snugfit\Core\Delivery\Csv;
-use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\PlannedPlacement;
 
 /** The sheet as a table for other programs: a line for every placement. */
 final class SheetCsv
@@ -32,7 +32,7 @@ final class SheetCsv
     }
 
     /** @return list<string|int|float> */
-    private static function cells(PlacedArtwork $placed): array
+    private static function cells(PlannedPlacement $placed): array
     {
         $artwork = $placed->artwork;
         $placement = $placed->placement;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\FitSheet;
 
-use Snugfit\Shop\PlacedFigures;
+use Snugfit\Shop\PlacementSummary;
 
 /** In which order rows stand. */
 enum SheetOrder: string
@@ -40,10 +40,10 @@ enum SheetOrder: string
     }
 
     /**
-     * @param list<non-empty-list<PlacedFigures>> $rows
+     * @param list<non-empty-list<PlacementSummary>> $rows
      * @param ?string                             $on   a product's code: its figures alone decide
      *
-     * @return list<non-empty-list<PlacedFigures>>
+     * @return list<non-empty-list<PlacementSummary>>
      */
     public function sort(array $rows, ?string $on): array
     {
@@ -56,19 +56,19 @@ enum SheetOrder: string
         return array_map(static fn (int $i): array => $rows[$i], array_keys($keys));
     }
 
-    /** @param non-empty-list<PlacedFigures> $row */
+    /** @param non-empty-list<PlacementSummary> $row */
     private function key(array $row, ?string $on): string|float
     {
-        $asked = null === $on ? $row : array_filter($row, static fn (PlacedFigures $one): bool => $on === $one->product->code);
+        $asked = null === $on ? $row : array_filter($row, static fn (PlacementSummary $one): bool => $on === $one->product->code);
 
         return match ($this) {
             self::Name => $row[0]->artwork->fileName(),
             self::Kind => $row[0]->artwork->kind()->value,
             self::Pixels => -$row[0]->artwork->artwork()->size->pixels(),
-            self::LeastPpi => min([1e9, ...array_map(static fn (PlacedFigures $one): float => $one->effectivePpi, $asked)]),
-            self::MostEnlarged => -max([0.0, ...array_map(static fn (PlacedFigures $one): float => $one->enlargement, $asked)]),
-            self::MostLost => -max([0.0, ...array_map(static fn (PlacedFigures $one): float => $one->lostShare(), $asked)]),
-            self::Shorts => -\count(array_filter($row, static fn (PlacedFigures $one): bool => $one->isShort())),
+            self::LeastPpi => min([1e9, ...array_map(static fn (PlacementSummary $one): float => $one->effectivePpi, $asked)]),
+            self::MostEnlarged => -max([0.0, ...array_map(static fn (PlacementSummary $one): float => $one->enlargement, $asked)]),
+            self::MostLost => -max([0.0, ...array_map(static fn (PlacementSummary $one): float => $one->lostShare(), $asked)]),
+            self::Shorts => -\count(array_filter($row, static fn (PlacementSummary $one): bool => $one->isShort())),
         };
     }
 }

@@ -7,7 +7,7 @@ namespace Snugfit\Web\FitSheet;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Fit\Verdict;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\PlacedFigures;
+use Snugfit\Shop\PlacementSummary;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
 /** What a person wants to see of the sheet, as the address bar keeps it. All of it combines. */
@@ -56,7 +56,7 @@ final readonly class SheetQuery
             && (null === $this->kind || $this->kind === $artwork->kind());
     }
 
-    public function matches(PlacedFigures $placed): bool
+    public function matches(PlacementSummary $placed): bool
     {
         return ([] === $this->verdicts || \in_array($placed->verdict, $this->verdicts, true))
             && (!$this->cuts || !$placed->keepsBox)
@@ -117,7 +117,7 @@ final readonly class SheetQuery
     }
 
     /** Whether a chip alone would show a placement: for the number beside it. */
-    public static function shows(string $what, PlacedFigures $placed): bool
+    public static function shows(string $what, PlacementSummary $placed): bool
     {
         return match ($what) {
             'cuts' => !$placed->keepsBox,

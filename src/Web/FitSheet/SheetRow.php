@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Web\FitSheet;
 
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\PlacedArtwork;
+use Snugfit\Shop\PlannedPlacement;
 
 /** One artwork's row. */
 final readonly class SheetRow
@@ -18,7 +18,7 @@ final readonly class SheetRow
     /**
      * The largest product of each family that is not short: what the picture can be sold as.
      *
-     * @return array<string, ?PlacedArtwork> by the family's label; null where none carries it
+     * @return array<string, ?PlannedPlacement> by the family's label; null where none carries it
      */
     public function largest(): array
     {
@@ -35,7 +35,7 @@ final readonly class SheetRow
         return $largest;
     }
 
-    private static function area(PlacedArtwork $placed): float
+    private static function area(PlannedPlacement $placed): float
     {
         return $placed->placement->product->trim->width->inInches() * $placed->placement->product->trim->height->inInches();
     }

@@ -4,23 +4,23 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\FitSheet;
 
+use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\PlacedFigures;
-use Snugfit\Shop\SheetFigures;
+use Snugfit\Shop\PlacementSummary;
+use Snugfit\Shop\PlacementSummaryCache;
 
 /** The rows that a query leaves, in its order, with how many placements each chip alone would show. */
 final readonly class SheetRows
 {
     /**
-     * @param list<non-empty-list<PlacedFigures>> $rows   by artwork
+     * @param list<non-empty-list<PlacementSummary>> $rows   by artwork
      * @param array<string, int>                  $counts by chip
      */
-    private function __construct(private FitSheet $sheet, private SheetQuery $query, private array $rows, public array $counts, public int $placements)
+    private function __construct(private BatchPlanner $sheet, private SheetQuery $query, private array $rows, public array $counts, public int $placements)
     {
     }
 
-    public static function of(Batch $batch, FitSheet $sheet, SheetFigures $figures, SheetQuery $query): self
+    public static function of(Batch $batch, BatchPlanner $sheet, PlacementSummaryCache $figures, SheetQuery $query): self
     {
         $counts = array_fill_keys(array_keys($query->chips()), 0);
         $rows = [];
@@ -67,18 +67,18 @@ final readonly class SheetRows
      *
      * @return list<SheetRow>
      */
-    public static function ofSome(Batch $batch, FitSheet $sheet, SheetFigures $figures, SheetQuery $query, array $artworks): array
+    public static function ofSome(Batch $batch, BatchPlanner $sheet, PlacementSummaryCache $figures, SheetQuery $query, array $artworks): array
     {
         $rows = array_values(array_filter(array_intersect_key($figures->byArtwork($batch), array_flip($artworks))));
 
         return (new self($sheet, $query, $rows, [], 0))->all();
     }
 
-    /** @param non-empty-list<PlacedFigures> $row */
+    /** @param non-empty-list<PlacementSummary> $row */
     private function planned(array $row): SheetRow
     {
         return new SheetRow($row[0]->artwork, array_map(
-            fn (PlacedFigures $one): SheetCell => new SheetCell($this->sheet->place($one->artwork, $one->product), $this->query->matches($one)),
+            fn (PlacementSummary $one): SheetCell => new SheetCell($this->sheet->place($one->artwork, $one->product), $this->query->matches($one)),
             $row,
         ));
     }

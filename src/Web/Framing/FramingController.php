@@ -6,15 +6,15 @@ namespace Snugfit\Web\Framing;
 
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\UnreadableMeasure;
+use Snugfit\Shop\BatchPlanner;
+use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\FramingMemo;
-use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\Journal;
-use Snugfit\Shop\PlacedArtwork;
-use Snugfit\Shop\SheetFigures;
-use Snugfit\Shop\Shelf;
-use Snugfit\Shop\Sitting;
+use Snugfit\Shop\PlacementSummaryCache;
+use Snugfit\Shop\PlannedPlacement;
+use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\UndoHistory;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -25,7 +25,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/batches/{batch<\d+>}/framing/{artwork<\d+>}/{product}')]
 final class FramingController extends AbstractController
 {
-    public function __construct(private readonly FitSheet $sheet, private readonly SheetFigures $figures, private readonly Shelf $shelf, private readonly Journal $journal)
+    public function __construct(private readonly BatchPlanner $sheet, private readonly PlacementSummaryCache $figures, private readonly ProductRepository $shelf, private readonly UndoHistory $journal)
     {
     }
 
@@ -34,7 +34,7 @@ final class FramingController extends AbstractController
     {
         $view = $this->view($batch, $this->sitting($batch, $artwork, $product));
 
-        return $this->render('framing/framing.html.twig', $view + ['walk' => Walk::through($this->figures->of($batch), $view['placed'])]);
+        return $this->render('framing/framing.html.twig', $view + ['walk' => FramingSequence::through($this->figures->of($batch), $view['placed'])]);
     }
 
     /** What the planner makes of a framing that is being tried; nothing is kept. */
@@ -43,14 +43,14 @@ final class FramingController extends AbstractController
     {
         $sitting = $this->sitting($batch, $artwork, $product);
 
-        return $this->figures($batch, $sitting->trying(Wished::in($request->query, $sitting->shared)));
+        return $this->figures($batch, $sitting->trying(FramingReader::in($request->query, $sitting->shared)));
     }
 
     #[Route('', name: 'framing_keep', methods: ['POST'])]
     public function keep(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
         $sitting = $this->sitting($batch, $artwork, $product);
-        $memo = Wished::in($request->request, $sitting->shared)->with(lookedAt: true);
+        $memo = FramingReader::in($request->request, $sitting->shared)->with(lookedAt: true);
         $this->journal->apply($batch, \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($sitting)), [$sitting->subject() => $memo->toArray()]);
 
         return $this->figures($batch, $this->sitting($batch, $artwork, $product));
@@ -62,7 +62,7 @@ final class FramingController extends AbstractController
     {
         $sitting = $this->sitting($batch, $artwork, $product);
         $this->journal->apply($batch, \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($sitting)), [$sitting->subject() => $sitting->shared->with(lookedAt: true)->toArray()]);
-        $next = Walk::through($this->figures->of($batch), $this->sheet->place($artwork, $sitting->product))->next();
+        $next = FramingSequence::through($this->figures->of($batch), $this->sheet->place($artwork, $sitting->product))->next();
 
         return null === $next
             ? $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER)
@@ -97,7 +97,7 @@ final class FramingController extends AbstractController
         return $this->figures($batch, $this->sitting($batch, $artwork, $product));
     }
 
-    private function figures(Batch $batch, Sitting $sitting): Response
+    private function figures(Batch $batch, EffectiveSettings $sitting): Response
     {
         $view = $this->view($batch, $sitting);
         $response = $this->render('framing/_figures.html.twig', $view);
@@ -106,20 +106,20 @@ final class FramingController extends AbstractController
         return $response;
     }
 
-    /** @return array{batch: Batch, placed: PlacedArtwork, bench: array<string, mixed>, siblings: list<PlacedArtwork>} */
-    private function view(Batch $batch, Sitting $sitting): array
+    /** @return array{batch: Batch, placed: PlannedPlacement, bench: array<string, mixed>, siblings: list<PlannedPlacement>} */
+    private function view(Batch $batch, EffectiveSettings $sitting): array
     {
         $placed = $this->sheet->placeAs($sitting);
 
-        return ['batch' => $batch, 'placed' => $placed, 'bench' => Bench::of($placed)->toArray(), 'siblings' => $this->siblings($batch, $sitting)];
+        return ['batch' => $batch, 'placed' => $placed, 'bench' => FramingStage::of($placed)->toArray(), 'siblings' => $this->siblings($batch, $sitting)];
     }
 
-    /** @return list<PlacedArtwork> all products that this framing serves, as they would print */
-    private function siblings(Batch $batch, Sitting $sitting): array
+    /** @return list<PlannedPlacement> all products that this framing serves, as they would print */
+    private function siblings(Batch $batch, EffectiveSettings $sitting): array
     {
         $siblings = [];
         foreach ($this->sheet->products($batch) as $product) {
-            $theirs = Sitting::of($sitting->artwork, $product);
+            $theirs = EffectiveSettings::of($sitting->artwork, $product);
             if ($theirs->family->key === $sitting->family->key) {
                 $siblings[] = $this->sheet->placeAs($theirs->place === $sitting->place ? $theirs->trying($sitting->shared) : $theirs);
             }
@@ -128,18 +128,18 @@ final class FramingController extends AbstractController
         return $siblings;
     }
 
-    private function called(Sitting $sitting): string
+    private function called(EffectiveSettings $sitting): string
     {
         return $sitting->own->alone ? $sitting->product->name : $sitting->family->label;
     }
 
-    private function sitting(Batch $batch, BatchArtwork $artwork, string $code): Sitting
+    private function sitting(Batch $batch, BatchArtwork $artwork, string $code): EffectiveSettings
     {
         $product = $this->shelf->find($code)?->product();
         if (null === $product || $artwork->batch() !== $batch || $artwork->isRemoved()) {
             throw $this->createNotFoundException();
         }
 
-        return Sitting::of($artwork, $product);
+        return EffectiveSettings::of($artwork, $product);
     }
 }

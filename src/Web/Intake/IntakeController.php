@@ -9,10 +9,10 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\Entity\PrintFile;
-use Snugfit\Shop\Journal;
-use Snugfit\Shop\Origins;
-use Snugfit\Shop\Vault;
-use Snugfit\Work\Intake\Reception;
+use Snugfit\Shop\FileStore;
+use Snugfit\Shop\PrintFileOrigins;
+use Snugfit\Shop\UndoHistory;
+use Snugfit\Work\Intake\ArtworkImporter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -23,7 +23,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Intake: files arrive, and each is shown with its facts and warnings. */
 final class IntakeController extends AbstractController
 {
-    public function __construct(private readonly Origins $origins)
+    public function __construct(private readonly PrintFileOrigins $origins)
     {
     }
 
@@ -41,7 +41,7 @@ final class IntakeController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/kind', name: 'artwork_kind', methods: ['POST'])]
-    public function kind(Batch $batch, BatchArtwork $artwork, Request $request, Journal $journal): Response
+    public function kind(Batch $batch, BatchArtwork $artwork, Request $request, UndoHistory $journal): Response
     {
         $kind = Kind::tryFrom($request->request->getString('kind'));
         $journal->apply($batch, \sprintf('Made "%s" %s', $artwork->title(), $kind?->label() ?? 'what it was guessed as'), ['kind:'.$artwork->id() => ['kind' => $kind?->value]]);
@@ -51,7 +51,7 @@ final class IntakeController extends AbstractController
 
     /** A warning was read and dealt with. */
     #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/dismiss', name: 'artwork_dismiss', methods: ['POST'])]
-    public function dismiss(Batch $batch, BatchArtwork $artwork, Request $request, Journal $journal): Response
+    public function dismiss(Batch $batch, BatchArtwork $artwork, Request $request, UndoHistory $journal): Response
     {
         $code = $request->request->getString('code');
         if (1 !== preg_match('/^[a-z-]{1,40}$/', $code)) {
@@ -74,7 +74,7 @@ final class IntakeController extends AbstractController
 
     /** Takes artworks out of the batch; they can be taken back, and their masters stay. */
     #[Route('/batches/{batch<\d+>}/artworks/remove', name: 'artworks_remove', methods: ['POST'])]
-    public function remove(Batch $batch, Request $request, Journal $journal): Response
+    public function remove(Batch $batch, Request $request, UndoHistory $journal): Response
     {
         $ids = $request->request->all('ids');
         $chosen = array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => \in_array((string) $artwork->id(), $ids, true));
@@ -88,9 +88,9 @@ final class IntakeController extends AbstractController
     }
 
     #[Route('/artworks/{artwork<\d+>}/preview-{side<320|1600>}.webp', name: 'preview', methods: ['GET'])]
-    public function preview(BatchArtwork $artwork, int $side, Vault $vault): Response
+    public function preview(BatchArtwork $artwork, int $side, FileStore $vault): Response
     {
-        $key = Vault::previewKey($artwork->master(), $side);
+        $key = FileStore::previewKey($artwork->master(), $side);
         if (IntakeState::Read !== $artwork->state() || !$vault->has($key)) {
             throw $this->createNotFoundException();
         }
@@ -101,7 +101,7 @@ final class IntakeController extends AbstractController
         return $response;
     }
 
-    /** @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, alike: array<int, Alike>, origins: array<int, PrintFile>, reading: bool, sides: array{small: int, large: int}} */
+    /** @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, alike: array<int, NearDuplicates>, origins: array<int, PrintFile>, reading: bool, sides: array{small: int, large: int}} */
     private function list(Batch $batch): array
     {
         $artworks = $batch->artworks();
@@ -118,6 +118,6 @@ final class IntakeController extends AbstractController
         }
         $reading = [] !== array_filter($artworks, static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
 
-        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => Alike::among($byArrival, $duplicates), 'origins' => $this->origins->among($artworks), 'reading' => $reading, 'sides' => ['small' => Reception::THUMBNAIL, 'large' => Reception::SCREEN]];
+        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => NearDuplicates::among($byArrival, $duplicates), 'origins' => $this->origins->among($artworks), 'reading' => $reading, 'sides' => ['small' => ArtworkImporter::THUMBNAIL, 'large' => ArtworkImporter::SCREEN]];
     }
 }

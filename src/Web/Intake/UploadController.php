@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Snugfit\Web\Intake;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Snugfit\Core\Artwork\UnsuitableReference;
+use Snugfit\Core\Artwork\UnsuitableReferenceImage;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Work\Child\PixelWorkFailed;
-use Snugfit\Work\Intake\Reception;
-use Snugfit\Work\Intake\References;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Intake\ArtworkImporter;
+use Snugfit\Work\Intake\ReferenceImporter;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -23,7 +23,7 @@ final readonly class UploadController
     private const VERSION = '1.0.0';
     private const PART_TYPE = 'application/offset+octet-stream';
 
-    public function __construct(private Uploads $uploads, private EntityManagerInterface $entities, private Reception $reception, private References $references)
+    public function __construct(private Uploads $uploads, private EntityManagerInterface $entities, private ArtworkImporter $reception, private ReferenceImporter $references)
     {
     }
 
@@ -90,7 +90,7 @@ final readonly class UploadController
             null === $artwork
                 ? $this->reception->take($batch, $this->uploads->path($token), $record->string('name'), $record->string('folder'))
                 : $this->references->take($batch, $artwork, $this->uploads->path($token), $record->string('name'));
-        } catch (UnsuitableReference|PixelWorkFailed $e) {
+        } catch (UnsuitableReferenceImage|PixelJobFailed $e) {
             throw UploadRefused::unsuitable($e->getMessage());
         } finally {
             $this->uploads->forget($token);

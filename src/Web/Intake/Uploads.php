@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Intake;
 
-use Snugfit\Core\MalformedRecord;
-use Snugfit\Core\Record;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\MalformedJson;
 
 /** Files on their way in: what has arrived of each lies aside until it is whole. */
 final readonly class Uploads
@@ -44,11 +44,11 @@ final readonly class Uploads
     }
 
     /** @throws UploadRefused where there is none */
-    public function record(string $token): Record
+    public function record(string $token): JsonReader
     {
         try {
-            return Record::decode((string) @file_get_contents($this->note($token)), 'an upload');
-        } catch (MalformedRecord) {
+            return JsonReader::decode((string) @file_get_contents($this->note($token)), 'an upload');
+        } catch (MalformedJson) {
             throw UploadRefused::unknown();
         }
     }

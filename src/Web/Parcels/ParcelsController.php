@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Parcels;
 
-use Snugfit\Shop\Deliveries;
+use Snugfit\Shop\DeliveryFreshness;
+use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
-use Snugfit\Shop\Entity\PrintState;
-use Snugfit\Shop\Standing;
+use Snugfit\Shop\Entity\PrintFileState;
+use Snugfit\Shop\FileStore;
 use Snugfit\Shop\StoredZip;
-use Snugfit\Shop\Vault;
+use Snugfit\Work\Proof\ProofSheet;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -22,7 +23,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Parcels: delivered files with what preflight found; take one, or all. */
 final class ParcelsController extends AbstractController
 {
-    public function __construct(private readonly Deliveries $deliveries, private readonly Vault $vault, private readonly Standing $standing, private readonly ProofSheet $proof)
+    public function __construct(private readonly DeliveryStore $deliveries, private readonly FileStore $vault, private readonly DeliveryFreshness $standing, private readonly ProofSheet $proof)
     {
     }
 
@@ -48,8 +49,8 @@ final class ParcelsController extends AbstractController
     private function fresh(Batch $batch): array
     {
         $files = $this->deliveries->lastRun($batch)?->files() ?? [];
-        $made = array_filter($files, static fn (PrintFile $file): bool => PrintState::Made === $file->state());
-        $unchanged = array_filter($files, static fn (PrintFile $file): bool => PrintState::Unchanged === $file->state());
+        $made = array_filter($files, static fn (PrintFile $file): bool => PrintFileState::Made === $file->state());
+        $unchanged = array_filter($files, static fn (PrintFile $file): bool => PrintFileState::Unchanged === $file->state());
 
         return [] === $unchanged ? [] : array_fill_keys(array_map(static fn (PrintFile $file): int => $file->id(), $made), true);
     }

@@ -4,25 +4,25 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\ProductShelf;
 
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Delivery\Intent;
-use Snugfit\Core\Delivery\OutputColour;
-use Snugfit\Core\Delivery\Profile;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\OutputColour;
+use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Output\RenderingIntent;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\FreeSize;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
-use Snugfit\Web\Shared\Figures;
+use Snugfit\Web\Shared\FigureFormatter;
 use Snugfit\Web\Shared\PersonalUnit;
 
 /** A product as a person edits it: text with units in, a product or a sentence for each wrong field out. */
 final readonly class ProductForm
 {
-    public function __construct(private Figures $figures, private PersonalUnit $person)
+    public function __construct(private FigureFormatter $figures, private PersonalUnit $person)
     {
     }
 
@@ -31,7 +31,7 @@ final readonly class ProductForm
     {
         return [
             'code' => '', 'name' => '', 'group' => '', 'trim' => '', 'bleed' => '0 '.$this->person->unit()->value, 'target' => '300', 'floor' => '',
-            'distance' => '', 'orientation' => OrientationRule::Either->value, 'usual' => Format::Jpeg->value, 'formats' => [Format::Jpeg->value], 'safe' => '', 'wrap' => '', 'limit' => '', 'max_megabytes' => '', 'transparency' => false, 'profile' => Profile::Srgb->value, 'intent' => Intent::Relative->value, 'black_point' => true,
+            'distance' => '', 'orientation' => OrientationRule::Either->value, 'usual' => FileFormat::Jpeg->value, 'formats' => [FileFormat::Jpeg->value], 'safe' => '', 'wrap' => '', 'limit' => '', 'max_megabytes' => '', 'transparency' => false, 'profile' => Profile::Srgb->value, 'intent' => RenderingIntent::Relative->value, 'black_point' => true,
         ];
     }
 
@@ -53,7 +53,7 @@ final readonly class ProductForm
             'distance' => $length($product->viewingDistance),
             'orientation' => $product->rule->value,
             'usual' => $product->formats[0]->value,
-            'formats' => array_map(static fn (Format $format): string => $format->value, $product->formats),
+            'formats' => array_map(static fn (FileFormat $format): string => $format->value, $product->formats),
             'safe' => $length($product->safeMargin),
             'wrap' => $length($product->wrap),
             'limit' => null === $product->limit ? '' : $this->figures->plain($product->limit, 2),
@@ -92,9 +92,9 @@ final readonly class ProductForm
         $wrap = $form->optional('wrap', $length);
         $limit = $form->optional('limit', self::number(...));
         $bytes = $form->optional('max_megabytes', static fn (string $value): int => max(1, (int) round(self::number($value) * 1e6)));
-        $usual = Format::tryFrom($form->text('usual')) ?? Format::Jpeg;
-        $others = array_filter(array_map(Format::tryFrom(...), $form->texts('formats')), static fn (?Format $format): bool => null !== $format && $format !== $usual);
-        $colour = new OutputColour(Profile::tryFrom($form->text('profile')) ?? Profile::Srgb, Intent::tryFrom($form->text('intent')) ?? Intent::Relative, '' !== $form->text('black_point'));
+        $usual = FileFormat::tryFrom($form->text('usual')) ?? FileFormat::Jpeg;
+        $others = array_filter(array_map(FileFormat::tryFrom(...), $form->texts('formats')), static fn (?FileFormat $format): bool => null !== $format && $format !== $usual);
+        $colour = new OutputColour(Profile::tryFrom($form->text('profile')) ?? Profile::Srgb, RenderingIntent::tryFrom($form->text('intent')) ?? RenderingIntent::Relative, '' !== $form->text('black_point'));
         if (!$usual->takes($colour->profile)) {
             $form->refuse('usual', \sprintf('%s holds no %s.', $usual->label(), $colour->profile->label()));
         }

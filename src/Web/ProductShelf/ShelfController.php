@@ -7,7 +7,7 @@ namespace Snugfit\Web\ProductShelf;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductTable;
 use Snugfit\Core\Product\UnreadableTable;
-use Snugfit\Shop\Shelf;
+use Snugfit\Shop\ProductRepository;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -18,7 +18,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** The product shelf: list, add, edit. */
 final class ShelfController extends AbstractController
 {
-    public function __construct(private readonly Shelf $shelf, private readonly ProductForm $form)
+    public function __construct(private readonly ProductRepository $shelf, private readonly ProductForm $form)
     {
     }
 

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Web\Run;
 
 use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
-use Snugfit\Shop\Entity\PrintState;
-use Snugfit\Work\Press\Pace;
+use Snugfit\Work\Run\DurationEstimator;
 
 /** A run as the room shows it: what is in work first, then what failed, then the rest. */
 final readonly class RunBoard
@@ -27,17 +27,17 @@ final readonly class RunBoard
     ) {
     }
 
-    public static function of(PrintRun $run, Pace $pace, int $workers): self
+    public static function of(PrintRun $run, DurationEstimator $pace, int $workers): self
     {
         $files = $run->files();
-        $order = [PrintState::Making, PrintState::Failed, PrintState::Queued, PrintState::Waiting, PrintState::Made, PrintState::Unchanged, PrintState::Cancelled, PrintState::Short];
+        $order = [PrintFileState::Making, PrintFileState::Failed, PrintFileState::Queued, PrintFileState::Waiting, PrintFileState::Made, PrintFileState::Unchanged, PrintFileState::Cancelled, PrintFileState::Short];
         usort($files, static fn (PrintFile $a, PrintFile $b): int => [array_search($a->state(), $order, true), $a->id()] <=> [array_search($b->state(), $order, true), $b->id()]);
-        $counts = array_fill_keys(array_column(PrintState::cases(), 'value'), 0);
+        $counts = array_fill_keys(array_column(PrintFileState::cases(), 'value'), 0);
         $all = $done = 0.0;
         $fileSecondsLeft = [];
         foreach ($files as $file) {
             ++$counts[$file->state()->value];
-            if (PrintState::Making === $file->state()) {
+            if (PrintFileState::Making === $file->state()) {
                 $fileSecondsLeft[$file->id()] = $pace->fileSecondsLeft($file);
             }
             $pixels = (float) ($file->recipe()?->size()->pixels() ?? 0);
@@ -47,8 +47,8 @@ final readonly class RunBoard
 
         return new self(
             $files, $counts, $all > 0 ? $done / $all : 1.0, $pace->secondsLeft($run, $workers),
-            \count($files) - $counts[PrintState::Short->value] - $counts[PrintState::Cancelled->value],
-            $counts[PrintState::Made->value] + $counts[PrintState::Unchanged->value],
+            \count($files) - $counts[PrintFileState::Short->value] - $counts[PrintFileState::Cancelled->value],
+            $counts[PrintFileState::Made->value] + $counts[PrintFileState::Unchanged->value],
             $fileSecondsLeft,
         );
     }

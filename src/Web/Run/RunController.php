@@ -5,19 +5,19 @@ declare(strict_types=1);
 namespace Snugfit\Web\Run;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Shop\Deliveries;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
-use Snugfit\Shop\Entity\PrintState;
-use Snugfit\Work\Folder\Cores;
+use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Message\FeedPress;
-use Snugfit\Work\Press\CancelFlags;
-use Snugfit\Work\Press\Forecast;
-use Snugfit\Work\Press\NamePlan;
-use Snugfit\Work\Press\Pace;
-use Snugfit\Work\Press\RunStarter;
+use Snugfit\Work\Run\CancelFlags;
+use Snugfit\Work\Run\DurationEstimator;
+use Snugfit\Work\Run\NamePreview;
+use Snugfit\Work\Run\RunForecast;
+use Snugfit\Work\Run\RunStarter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -28,12 +28,12 @@ final class RunController extends AbstractController
 {
     public function __construct(
         private readonly EntityManagerInterface $entities,
-        private readonly Deliveries $deliveries,
+        private readonly DeliveryStore $deliveries,
         private readonly MessageBusInterface $bus,
         private readonly CancelFlags $flags,
-        private readonly Pace $pace,
-        private readonly Forecast $forecast,
-        private readonly NamePlan $names,
+        private readonly DurationEstimator $pace,
+        private readonly RunForecast $forecast,
+        private readonly NamePreview $names,
     ) {
     }
 
@@ -51,7 +51,7 @@ final class RunController extends AbstractController
         return $this->render('run/run.html.twig', $view + $this->names->summary($batch, $batch->settings()->name) + [
             'forecast' => null === $run ? $this->forecast->of($writes) : null, 'wrong' => null,
             'lays_on_matte' => \count(array_filter($writes, static fn (array $one): bool => $one[1] && !$one[0]->write->transparent)),
-            'has_pdf' => [] !== array_filter($writes, static fn (array $one): bool => Format::Pdf === $one[0]->write->format),
+            'has_pdf' => [] !== array_filter($writes, static fn (array $one): bool => FileFormat::Pdf === $one[0]->write->format),
         ]);
     }
 
@@ -97,7 +97,7 @@ final class RunController extends AbstractController
 
     private function retry(PrintRun $run): void
     {
-        $again = array_filter($run->files(), static fn (PrintFile $file): bool => (PrintState::Failed === $file->state() && null !== $file->recipe()) || PrintState::Cancelled === $file->state());
+        $again = array_filter($run->files(), static fn (PrintFile $file): bool => (PrintFileState::Failed === $file->state() && null !== $file->recipe()) || PrintFileState::Cancelled === $file->state());
         if ([] === $again || null === $run->finishedAt()) {
             return;
         }
@@ -113,6 +113,6 @@ final class RunController extends AbstractController
     {
         $run = $this->deliveries->lastRun($batch);
 
-        return ['batch' => $batch, 'run' => $run, 'board' => null === $run ? null : RunBoard::of($run, $this->pace, Cores::count())];
+        return ['batch' => $batch, 'run' => $run, 'board' => null === $run ? null : RunBoard::of($run, $this->pace, CpuCount::count())];
     }
 }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Run;
 
+use Snugfit\Core\Delivery\InvalidNameTemplate;
 use Snugfit\Core\Delivery\NameTemplate;
-use Snugfit\Core\Delivery\UnknownWord;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchSettings;
-use Snugfit\Shop\Journal;
-use Snugfit\Work\Press\NamePlan;
+use Snugfit\Shop\UndoHistory;
+use Snugfit\Work\Run\NamePreview;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -22,23 +22,23 @@ final class SettingsController extends AbstractController
 {
     /** What a template makes of the batch's files; nothing is kept. */
     #[Route('/batches/{batch<\d+>}/names', name: 'names', methods: ['GET'])]
-    public function names(Batch $batch, Request $request, NamePlan $plan): Response
+    public function names(Batch $batch, Request $request, NamePreview $plan): Response
     {
         try {
             return $this->render('run/_names.html.twig', $plan->summary($batch, new NameTemplate($request->query->getString('name'))) + ['wrong' => null]);
-        } catch (UnknownWord $e) {
+        } catch (InvalidNameTemplate $e) {
             return $this->render('run/_names.html.twig', ['names' => [], 'count' => 0, 'numbered' => 0, 'wrong' => $e->getMessage()]);
         }
     }
 
     #[Route('/batches/{batch<\d+>}/settings', name: 'batch_settings', methods: ['POST'])]
-    public function keep(Batch $batch, Request $request, Journal $journal): Response
+    public function keep(Batch $batch, Request $request, UndoHistory $journal): Response
     {
         $old = $batch->settings();
         try {
             $matte = strtolower(ltrim($request->request->getString('matte'), '#'));
             $settings = new BatchSettings($old->finish, new NameTemplate($request->request->getString('name')), '' === $matte || (null === $old->matte && BatchSettings::WHITE === $matte) ? $old->matte : $matte, $request->request->getBoolean('cut_marks'));
-        } catch (UnknownWord|ImpossibleRecipe $e) {
+        } catch (InvalidNameTemplate|ImpossibleRecipe $e) {
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
         $journal->apply($batch, 'Names and writing of the print files', ['settings' => $settings->toArray()]);

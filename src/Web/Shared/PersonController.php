@@ -6,7 +6,7 @@ namespace Snugfit\Web\Shared;
 
 use Snugfit\Core\Measure\Unit;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Journal;
+use Snugfit\Shop\UndoHistory;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\RedirectResponse;
@@ -27,7 +27,7 @@ final class PersonController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/{act<undo|redo>}', name: 'journal', methods: ['POST'])]
-    public function journal(Batch $batch, string $act, Journal $journal, Request $request): Response
+    public function journal(Batch $batch, string $act, UndoHistory $journal, Request $request): Response
     {
         $what = 'undo' === $act ? $journal->undo($batch) : $journal->redo($batch);
         if ('json' === $request->getPreferredFormat()) {

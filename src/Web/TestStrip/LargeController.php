@@ -7,15 +7,15 @@ namespace Snugfit\Web\TestStrip;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\PatchJob;
 use Snugfit\Pixels\Job\PyramidJob;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Vault;
-use Snugfit\Web\Shared\MadePicture;
-use Snugfit\Work\Press\Pace;
-use Snugfit\Work\Press\WholePictures;
+use Snugfit\Shop\FileStore;
+use Snugfit\Web\Shared\RenderedImage;
+use Snugfit\Work\Run\DurationEstimator;
+use Snugfit\Work\Run\PrintPyramids;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -32,12 +32,12 @@ final class LargeController extends AbstractController
 {
     private const MOST = 3;
 
-    public function __construct(private readonly StripPlan $plan, private readonly WholePictures $wholes, private readonly Vault $vault)
+    public function __construct(private readonly StripPlan $plan, private readonly PrintPyramids $wholes, private readonly FileStore $vault)
     {
     }
 
     #[Route('', name: 'strip_large', methods: ['GET'])]
-    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, Pace $pace): Response
+    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, DurationEstimator $pace): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
         $current = $this->plan->current($placed);
@@ -63,7 +63,7 @@ final class LargeController extends AbstractController
 
     /** A tile at one scale, X across and Y down. Those at the print's own pixels are made when they are looked at, if need be. */
     #[Route('/{level<\d+>}/{x<\d+>}_{y<\d+>}.png', name: 'strip_tile', methods: ['GET'])]
-    public function tile(Batch $batch, BatchArtwork $artwork, string $product, int $level, int $x, int $y, Request $request, MadePicture $pictures): Response
+    public function tile(Batch $batch, BatchArtwork $artwork, string $product, int $level, int $x, int $y, Request $request, RenderedImage $pictures): Response
     {
         $shown = $this->plan->picture($this->plan->placed($batch, $artwork, $product), $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $file = $this->wholes->tile($shown->file, $shown->recipe, $level, $x, $y);
@@ -72,11 +72,11 @@ final class LargeController extends AbstractController
         }
         $to = $shown->recipe->enlarge->to;
         $window = self::window($to, $x, $y);
-        if ($level !== WholePictures::levels($to) || null === $window) {
+        if ($level !== PrintPyramids::levels($to) || null === $window) {
             throw $this->createNotFoundException();
         }
 
-        return $pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), fn (string $target): PatchJob => new PatchJob($this->vault->path(Vault::masterKey($shown->file)), $shown->recipe, $window, $target));
+        return $pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), fn (string $target): PatchJob => new PatchJob($this->vault->path(FileStore::masterKey($shown->file)), $shown->recipe, $window, $target));
     }
 
     /** Makes a way's whole result; tells how far it is, a line each time, and stops when the page is left. */
@@ -103,7 +103,7 @@ final class LargeController extends AbstractController
     }
 
     /** @return list<string> */
-    private function codes(Request $request, WayChoice $current): array
+    private function codes(Request $request, UpscaleSettings $current): array
     {
         $codes = [];
         foreach (explode(',', $request->query->getString('ways')) as $code) {
@@ -119,7 +119,7 @@ final class LargeController extends AbstractController
     private function place(Request $request, Recipe $recipe): array
     {
         $to = $recipe->enlarge->to;
-        $spot = $request->query->has('x') ? StripSpots::window($recipe, $this->figure($request, 'x', 0, 1, 0.5), $this->figure($request, 'y', 0, 1, 0.5), new PixelSize(1, 1)) : null;
+        $spot = $request->query->has('x') ? StripRegions::window($recipe, $this->figure($request, 'x', 0, 1, 0.5), $this->figure($request, 'y', 0, 1, 0.5), new PixelSize(1, 1)) : null;
 
         return null === $spot ? [$this->figure($request, 'right', 0, 1, 0.5), $this->figure($request, 'down', 0, 1, 0.5)] : [$spot->x / $to->width, $spot->y / $to->height];
     }

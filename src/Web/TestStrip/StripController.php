@@ -4,28 +4,27 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\TestStrip;
 
+use Snugfit\Core\Artwork\PaintedMask;
 use Snugfit\Core\Finish\ImpossibleFinish;
-use Snugfit\Core\Finish\Marks;
-use Snugfit\Core\MalformedRecord;
+use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayArea;
-use Snugfit\Core\Recipe\WayChoice;
-use Snugfit\Pixels\Job\MaskJob;
+use Snugfit\Core\Upscale\UpscaleRegion;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Job\MaskOverlayJob;
 use Snugfit\Pixels\Job\PatchJob;
+use Snugfit\Shop\BatchPlanner;
+use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\Journal;
-use Snugfit\Shop\PlacedArtwork;
-use Snugfit\Shop\Sitting;
-use Snugfit\Shop\Vault;
+use Snugfit\Shop\FileStore;
+use Snugfit\Shop\PlannedPlacement;
+use Snugfit\Shop\UndoHistory;
 use Snugfit\Web\Intake\Uploads;
-use Snugfit\Web\Shared\MadePicture;
-use Snugfit\Work\Child\PixelWorkFailed;
-use Snugfit\Work\Press\Pace;
+use Snugfit\Web\Shared\RenderedImage;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Run\DurationEstimator;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
@@ -47,16 +46,16 @@ final class StripController extends AbstractController
     private const SCREEN = 96;
 
     public function __construct(
-        private readonly FitSheet $sheet,
+        private readonly BatchPlanner $sheet,
         private readonly StripPlan $plan,
-        private readonly Journal $journal,
-        private readonly StripSpots $spots,
-        private readonly MadePicture $pictures,
+        private readonly UndoHistory $journal,
+        private readonly StripRegions $spots,
+        private readonly RenderedImage $pictures,
     ) {
     }
 
     #[Route('', name: 'strip', methods: ['GET'])]
-    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, Pace $pace): Response
+    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, DurationEstimator $pace): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
         $current = $this->plan->current($placed);
@@ -71,32 +70,32 @@ final class StripController extends AbstractController
             }
         }
         $rows = array_map(
-            static fn (array $spot): array => $spot + ['window' => null === $recipe ? null : StripSpots::window($recipe, $spot['x'], $spot['y'], new PixelSize($side, $side))],
+            static fn (array $spot): array => $spot + ['window' => null === $recipe ? null : StripRegions::window($recipe, $spot['x'], $spot['y'], new PixelSize($side, $side))],
             null === $recipe || $placed->placement->artwork->isVector ? [] : $this->spots->of($artwork, $query->spots),
         );
 
         return $this->render('test-strip/strip.html.twig', [
             'batch' => $batch, 'placed' => $placed, 'products' => $this->sheet->products($batch), 'query' => $query, 'columns' => $columns, 'rows' => $rows, 'current' => $current,
-            'suits' => WayChoice::for($artwork->kind(), $artwork->facts()), 'chosen' => $placed->sitting->how(), 'patch' => self::PATCH,
-            'more' => StripPlan::ways(), 'area' => $artwork->memo(Sitting::PICTURE)->area, 'reference' => $artwork->reference(), 'largest' => Uploads::LARGEST,
+            'suits' => UpscaleSettings::for($artwork->kind(), $artwork->facts()), 'chosen' => $placed->sitting->how(), 'patch' => self::PATCH,
+            'more' => StripPlan::ways(), 'area' => $artwork->memo(EffectiveSettings::PICTURE)->area, 'reference' => $artwork->reference(), 'largest' => Uploads::LARGEST,
             'distance' => $placed->product->viewingDistance ?? StripQuery::atScreen(),
         ]);
     }
 
     /** One patch, as it will be printed; computed when it is first looked at. */
     #[Route('/patch.png', name: 'strip_patch', methods: ['GET'])]
-    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, Vault $vault): Response
+    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, FileStore $vault): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $window = $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException();
 
-        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($vault->path(Vault::masterKey($shown->file)), $shown->recipe, $window, $target, once: true));
+        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($vault->path(FileStore::masterKey($shown->file)), $shown->recipe, $window, $target, once: true));
     }
 
     /** How like a column is to the reference, at one spot or all over. */
     #[Route('/likeness', name: 'strip_likeness', methods: ['GET'])]
-    public function likeness(Batch $batch, BatchArtwork $artwork, string $product, Request $request, LikenessToReference $likeness): Response
+    public function likeness(Batch $batch, BatchArtwork $artwork, string $product, Request $request, ReferenceComparison $likeness): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
@@ -104,7 +103,7 @@ final class StripController extends AbstractController
         $window = $request->query->has('x') ? $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException() : null;
         try {
             return new JsonResponse($likeness->of($shown, $reference, $window));
-        } catch (PixelWorkFailed $e) {
+        } catch (PixelJobFailed $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
         }
     }
@@ -125,14 +124,14 @@ final class StripController extends AbstractController
     {
         $this->plan->placed($batch, $artwork, $product);
         try {
-            $marks = Marks::fromList(json_decode($request->request->getString('marks', '[]'), true));
-            $how = WayChoice::ofCode($request->request->getString('way')) ?? throw new BadRequestHttpException('There is no such way.');
-            $area = $marks->isEmpty() ? null : new WayArea($how, $marks);
-        } catch (ImpossibleFinish|MalformedRecord $e) {
+            $marks = PaintedMask::fromList(json_decode($request->request->getString('marks', '[]'), true));
+            $how = UpscaleSettings::ofCode($request->request->getString('way')) ?? throw new BadRequestHttpException('There is no such way.');
+            $area = $marks->isEmpty() ? null : new UpscaleRegion($how, $marks);
+        } catch (ImpossibleFinish|MalformedJson $e) {
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
-        $memo = $artwork->memo(Sitting::PICTURE)->withArea($area);
-        $this->journal->apply($batch, \sprintf(null === $area ? 'Enlarged "%s" one way all over' : 'Painted where "%s" is enlarged another way', $artwork->title()), [\sprintf('framing:%d:%s', $artwork->id(), Sitting::PICTURE) => $memo->toArray()]);
+        $memo = $artwork->memo(EffectiveSettings::PICTURE)->withArea($area);
+        $this->journal->apply($batch, \sprintf(null === $area ? 'Enlarged "%s" one way all over' : 'Painted where "%s" is enlarged another way', $artwork->title()), [\sprintf('framing:%d:%s', $artwork->id(), EffectiveSettings::PICTURE) => $memo->toArray()]);
 
         return new Response(json_encode($marks->toList(), \JSON_THROW_ON_ERROR), 200, ['Content-Type' => 'application/json']);
     }
@@ -142,10 +141,10 @@ final class StripController extends AbstractController
     public function areaMask(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
-        $marks = $artwork->memo(Sitting::PICTURE)->area->marks ?? new Marks([]);
+        $marks = $artwork->memo(EffectiveSettings::PICTURE)->area->marks ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
-        return $this->pictures->answer(MaskJob::key($marks, $size), static fn (string $target): MaskJob => new MaskJob($marks, $size, $target));
+        return $this->pictures->answer(MaskOverlayJob::key($marks, $size), static fn (string $target): MaskOverlayJob => new MaskOverlayJob($marks, $size, $target));
     }
 
     /** A way is picked by looking: for the picture, for all of its kind in the batch, or for this product alone. */
@@ -153,9 +152,9 @@ final class StripController extends AbstractController
     public function choose(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
-        $how = WayChoice::ofCode($request->request->getString('way'));
+        $how = UpscaleSettings::ofCode($request->request->getString('way'));
         $label = $how?->label() ?? 'what suits it';
-        $picture = static fn (BatchArtwork $one): array => [\sprintf('framing:%d:%s', $one->id(), Sitting::PICTURE) => $one->memo(Sitting::PICTURE)->withHow($how)->toArray()];
+        $picture = static fn (BatchArtwork $one): array => [\sprintf('framing:%d:%s', $one->id(), EffectiveSettings::PICTURE) => $one->memo(EffectiveSettings::PICTURE)->withHow($how)->toArray()];
         [$what, $after] = match ($request->request->getString('for')) {
             'product' => [\sprintf('Chose %s for "%s" on %s', $label, $artwork->title(), $placed->product->name), [$placed->sitting->ownSubject() => $placed->sitting->own->withHow($how)->toArray()]],
             'kind' => [\sprintf('Chose %s for every %s', $label, $artwork->kind()->label()), array_merge(...array_map($picture, array_values(array_filter($batch->readArtworks(), static fn (BatchArtwork $one): bool => $one->kind() === $artwork->kind()))))],
@@ -171,11 +170,11 @@ final class StripController extends AbstractController
     {
         $side = static fn (string $name): int => max(16, min(self::LARGEST, $request->query->getInt($name)));
 
-        return StripSpots::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h')));
+        return StripRegions::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h')));
     }
 
     /** Pixels of the print that a patch shows. */
-    private function side(PlacedArtwork $placed, StripQuery $query): int
+    private function side(PlannedPlacement $placed, StripQuery $query): int
     {
         $ppi = $placed->placement->output?->ppi->value;
 

@@ -5,18 +5,18 @@ declare(strict_types=1);
 namespace Snugfit\Web\TestStrip;
 
 use Snugfit\Core\Recipe\ImpossibleRecipe;
-use Snugfit\Core\Recipe\MakingWishes;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\RecipeWriter;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayArea;
-use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Core\Recipe\RenderOptions;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleRegion;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Shop\BatchPlanner;
+use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\FitSheet;
-use Snugfit\Shop\PlacedArtwork;
-use Snugfit\Shop\Shelf;
-use Snugfit\Shop\Sitting;
+use Snugfit\Shop\PlannedPlacement;
+use Snugfit\Shop\ProductRepository;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** What a placement would be printed as by each way of enlarging. */
@@ -33,18 +33,18 @@ final readonly class StripPlan
 
     private const WAYS = ['lanczos', 'mitchell', 'faithful', 'faithful-quick', 'faithful-best', 'mending', 'mending-25', 'mending-50', 'mending-75', 'mending-best', 'drawn', 'drawn-best', 'rebuilt', 'nearest'];
 
-    public function __construct(private FitSheet $sheet, private Shelf $shelf, private RecipeWriter $recipes)
+    public function __construct(private BatchPlanner $sheet, private ProductRepository $shelf, private RecipeBuilder $recipes)
     {
     }
 
-    /** @return list<WayChoice> what can be a column */
+    /** @return list<UpscaleSettings> what can be a column */
     public static function ways(): array
     {
-        return array_values(array_filter(array_map(WayChoice::ofCode(...), self::WAYS)));
+        return array_values(array_filter(array_map(UpscaleSettings::ofCode(...), self::WAYS)));
     }
 
     /** @throws NotFoundHttpException */
-    public function placed(Batch $batch, BatchArtwork $artwork, string $product): PlacedArtwork
+    public function placed(Batch $batch, BatchArtwork $artwork, string $product): PlannedPlacement
     {
         $shelved = $this->shelf->find($product);
         if (null === $shelved || $artwork->batch() !== $batch) {
@@ -54,16 +54,16 @@ final readonly class StripPlan
         return $this->sheet->place($artwork, $shelved->product());
     }
 
-    public function current(PlacedArtwork $placed): WayChoice
+    public function current(PlannedPlacement $placed): UpscaleSettings
     {
-        return $placed->sitting->how() ?? WayChoice::for($placed->artwork->kind(), $placed->artwork->facts());
+        return $placed->sitting->how() ?? UpscaleSettings::for($placed->artwork->kind(), $placed->artwork->facts());
     }
 
     /** Null where the placement is short, so that nothing is printed. */
-    public function recipe(PlacedArtwork $placed, WayChoice $how, ?WayArea $area = null): ?Recipe
+    public function recipe(PlannedPlacement $placed, UpscaleSettings $how, ?UpscaleRegion $area = null): ?Recipe
     {
         try {
-            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), new MakingWishes(how: $how, area: $area))->enlargedBy($how, $area)->unmounted();
+            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), new RenderOptions(how: $how, area: $area))->enlargedBy($how, $area)->unmounted();
         } catch (ImpossibleRecipe) {
             return null;
         }
@@ -72,30 +72,30 @@ final readonly class StripPlan
     /**
      * @param string $column a way's code, or one of the constants
      *
-     * @return ?StripPicture null where nothing is printed, or there is no such column
+     * @return ?StripImage null where nothing is printed, or there is no such column
      */
-    public function picture(PlacedArtwork $placed, string $column): ?StripPicture
+    public function picture(PlannedPlacement $placed, string $column): ?StripImage
     {
         $master = $placed->artwork->master();
         $reference = $placed->artwork->reference();
         if (self::REFERENCE === $column) {
-            $recipe = null === $reference ? null : $this->recipe($placed, new WayChoice(Way::Lanczos));
+            $recipe = null === $reference ? null : $this->recipe($placed, new UpscaleSettings(UpscaleMethod::Lanczos));
 
-            return null === $reference || null === $recipe ? null : new StripPicture($reference->file, $reference->recipe($recipe));
+            return null === $reference || null === $recipe ? null : new StripImage($reference->file, $reference->recipe($recipe));
         }
         $way = match ($column) {
-            self::SOURCE => new WayChoice(Way::Nearest),
+            self::SOURCE => new UpscaleSettings(UpscaleMethod::Nearest),
             self::PRINTED => $this->current($placed),
-            default => WayChoice::ofCode($column),
+            default => UpscaleSettings::ofCode($column),
         };
-        $recipe = null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->memo(Sitting::PICTURE)->area : null);
+        $recipe = null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->memo(EffectiveSettings::PICTURE)->area : null);
 
-        return null === $recipe ? null : new StripPicture($master, $recipe);
+        return null === $recipe ? null : new StripImage($master, $recipe);
     }
 
     /** Whether a column of this name can be asked for. */
     public static function isColumn(string $column): bool
     {
-        return \in_array($column, [self::SOURCE, self::PRINTED, self::REFERENCE], true) || null !== WayChoice::ofCode($column);
+        return \in_array($column, [self::SOURCE, self::PRINTED, self::REFERENCE], true) || null !== UpscaleSettings::ofCode($column);
     }
 }

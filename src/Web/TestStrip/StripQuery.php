@@ -8,8 +8,8 @@ use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Unit;
 use Snugfit\Core\Measure\UnreadableMeasure;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
 /** The columns and the person's own spots of a test strip, as the address bar keeps them. */
@@ -26,7 +26,7 @@ final readonly class StripQuery
     private const FARTHEST = 1000.0;
 
     /**
-     * @param list<WayChoice>           $ways
+     * @param list<UpscaleSettings>           $ways
      * @param list<array{float, float}> $spots    in shares of the upright picture
      * @param ?Length                   $seenFrom where patches are shown as large as a print looks from there; null where 1:1
      */
@@ -35,10 +35,10 @@ final readonly class StripQuery
     }
 
     /** @param ParameterBag<mixed> $fields */
-    public static function in(ParameterBag $fields, Kind $kind, WayChoice $current): self
+    public static function in(ParameterBag $fields, Kind $kind, UpscaleSettings $current): self
     {
         $text = static fn (string $name): string => \is_scalar($fields->all()[$name] ?? null) ? (string) $fields->all()[$name] : '';
-        $ways = array_values(array_filter(array_map(WayChoice::ofCode(...), explode(',', $text('ways')))));
+        $ways = array_values(array_filter(array_map(UpscaleSettings::ofCode(...), explode(',', $text('ways')))));
         $spots = [];
         foreach (array_filter(explode(';', $text('spots'))) as $spot) {
             $place = array_map(floatval(...), explode(',', $spot));
@@ -50,15 +50,15 @@ final readonly class StripQuery
         return new self(\array_slice([] === $ways ? self::usual($kind, $current) : $ways, 0, self::MOST_COLUMNS), \array_slice($spots, 0, self::MOST_SPOTS), '' === $text('paper') ? null : self::distance($text('paper')));
     }
 
-    /** @param list<WayChoice> $ways */
+    /** @param list<UpscaleSettings> $ways */
     public function withWays(array $ways): self
     {
         return new self($ways, $this->spots, $this->seenFrom);
     }
 
-    public function without(WayChoice $way): self
+    public function without(UpscaleSettings $way): self
     {
-        return $this->withWays(array_values(array_filter($this->ways, static fn (WayChoice $one): bool => $one->code() !== $way->code())));
+        return $this->withWays(array_values(array_filter($this->ways, static fn (UpscaleSettings $one): bool => $one->code() !== $way->code())));
     }
 
     /** At 1:1, or as large as a print looks from a distance. */
@@ -94,24 +94,24 @@ final readonly class StripQuery
     public function toArray(): array
     {
         return array_filter([
-            'ways' => implode(',', array_map(static fn (WayChoice $way): string => $way->code(), $this->ways)),
+            'ways' => implode(',', array_map(static fn (UpscaleSettings $way): string => $way->code(), $this->ways)),
             'spots' => implode(';', array_map(static fn (array $spot): string => implode(',', array_map(static fn (float $share): string => (string) round($share, 4), $spot)), $this->spots)),
             'paper' => null === $this->seenFrom ? '' : round($this->seenFrom->in(Unit::Centimetre), 1).'cm',
         ], static fn (string $value): bool => '' !== $value);
     }
 
-    /** @return list<WayChoice> what is worth comparing for a kind, beside what is used now */
-    private static function usual(Kind $kind, WayChoice $current): array
+    /** @return list<UpscaleSettings> what is worth comparing for a kind, beside what is used now */
+    private static function usual(Kind $kind, UpscaleSettings $current): array
     {
         $ways = match ($kind) {
-            Kind::Photo => [Way::Lanczos, Way::Faithful, Way::Mending],
-            Kind::Illustration => [Way::Lanczos, Way::Faithful, Way::Drawn],
-            Kind::FlatGraphic => [Way::Mitchell, Way::Drawn, Way::Rebuilt],
-            Kind::LineArt => [Way::Mitchell, Way::Faithful, Way::Drawn],
-            Kind::PixelArt => [Way::Mitchell, Way::Nearest],
+            Kind::Photo => [UpscaleMethod::Lanczos, UpscaleMethod::Faithful, UpscaleMethod::Mending],
+            Kind::Illustration => [UpscaleMethod::Lanczos, UpscaleMethod::Faithful, UpscaleMethod::Drawn],
+            Kind::FlatGraphic => [UpscaleMethod::Mitchell, UpscaleMethod::Drawn, UpscaleMethod::Rebuilt],
+            Kind::LineArt => [UpscaleMethod::Mitchell, UpscaleMethod::Faithful, UpscaleMethod::Drawn],
+            Kind::PixelArt => [UpscaleMethod::Mitchell, UpscaleMethod::Nearest],
         };
-        $choices = array_map(static fn (Way $way): WayChoice => new WayChoice($way), $ways);
-        $isThere = [] !== array_filter($choices, static fn (WayChoice $one): bool => $one->code() === $current->code());
+        $choices = array_map(static fn (UpscaleMethod $way): UpscaleSettings => new UpscaleSettings($way), $ways);
+        $isThere = [] !== array_filter($choices, static fn (UpscaleSettings $one): bool => $one->code() === $current->code());
 
         return $isThere ? $choices : [...$choices, $current];
     }

@@ -6,7 +6,7 @@ namespace Snugfit\Work\Folder;
 
 use Snugfit\Core\Delivery\Manifest;
 use Snugfit\Core\Delivery\ManifestEntry;
-use Snugfit\Core\MalformedRecord;
+use Snugfit\Core\MalformedJson;
 
 /**
  * The folder that results go to: knows from its manifest what an earlier run delivered, and lets nothing be seen there
@@ -39,7 +39,7 @@ final class DeliveryFolder
             foreach (false === $json ? [] : Manifest::fromJson($json)->files as $entry) {
                 $earlier[$entry->placement()] = $entry;
             }
-        } catch (MalformedRecord|\ValueError) {
+        } catch (MalformedJson|\ValueError) {
             // A manifest that is not ours, or of another edition, says nothing; its file names are still respected.
         }
 

@@ -7,23 +7,24 @@ namespace Snugfit\Work\Folder;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Delivery\Manifest;
 use Snugfit\Core\Delivery\ManifestEntry;
-use Snugfit\Core\Delivery\NameBook;
 use Snugfit\Core\Delivery\NameContext;
+use Snugfit\Core\Delivery\NameRegistry;
 use Snugfit\Core\Delivery\Preflight;
 use Snugfit\Core\Delivery\PrintFileFacts;
 use Snugfit\Core\Finish\ImpossibleFinish;
-use Snugfit\Core\Fit\Planner;
-use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\RecipeWriter;
-use Snugfit\Core\Record;
-use Snugfit\Pixels\Enlarger\EnlargingForecast;
-use Snugfit\Pixels\Job\PrintJob;
-use Snugfit\Pixels\Job\ReadJob;
-use Snugfit\Pixels\PlanPreview;
-use Snugfit\Work\Child\PixelBench;
-use Snugfit\Work\Child\PixelWorkFailed;
+use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Pixels\Enlarger\UpscaleEstimator;
+use Snugfit\Pixels\Job\MakePrintJob;
+use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Pixels\PlanReference;
+use Snugfit\Work\Child\CpuCount;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\PixelProcessPool;
 
 /** A folder of pictures -> checked print files and a manifest, without a server. */
 final class FolderMaker
@@ -45,11 +46,11 @@ final class FolderMaker
     private int $short = 0;
 
     public function __construct(
-        private readonly PixelBench $bench,
-        private readonly Planner $planner,
-        private readonly RecipeWriter $recipes,
+        private readonly PixelProcessPool $bench,
+        private readonly PlacementPlanner $planner,
+        private readonly RecipeBuilder $recipes,
         private readonly Preflight $preflight,
-        private readonly FolderScan $scan,
+        private readonly FolderScanner $scan,
     ) {
     }
 
@@ -58,25 +59,25 @@ final class FolderMaker
      *
      * @throws UnwritableFolder
      */
-    public function make(FolderOrder $order, FolderProgress $progress, \Closure $isStopped): FolderResult
+    public function make(FolderRequest $order, FolderProgress $progress, \Closure $isStopped): FolderResult
     {
         [$this->entries, $this->recipesOf, $this->unreadable, $this->failures, $this->made, $this->unchanged, $this->short] = [[], [], [], [], 0, 0, 0];
         $delivery = DeliveryFolder::open($order->out);
-        $pool = new ChildPool($this->bench->withThreads(max(1, intdiv(Cores::count(), $order->jobs))));
+        $pool = new PixelJobQueue($this->bench->withThreads(max(1, intdiv(CpuCount::count(), $order->jobs))));
         $masters = $this->read($order, $pool, $delivery, $progress, $isStopped);
         $wanted = $this->plan($order, $masters, $delivery);
 
-        $share = new FolderShare($wanted, new EnlargingForecast($this->bench->doublings()));
+        $share = new FolderProgressEstimator($wanted, new UpscaleEstimator($this->bench->doublings()));
         $tell = static fn () => $progress->at('Making print files', 0.1 + 0.9 * $share->done());
         $pool->run(
             $wanted,
             $order->jobs,
-            static function (WantedFile $file) use ($delivery, $share): PrintJob {
+            static function (WantedFile $file) use ($delivery, $share): MakePrintJob {
                 $share->begin($file);
 
-                return new PrintJob($file->masterPath, $file->recipe, $delivery->staging($file), copy: $delivery->copy(hash('xxh128', $file->masterPath)));
+                return new MakePrintJob($file->masterPath, $file->recipe, $delivery->staging($file), copy: $delivery->copy(hash('xxh128', $file->masterPath)));
             },
-            function (WantedFile $file, Record|PixelWorkFailed $result) use ($delivery, $share, $tell): void {
+            function (WantedFile $file, JsonReader|PixelJobFailed $result) use ($delivery, $share, $tell): void {
                 $this->deliver($file, $result, $delivery);
                 $share->end($file);
                 $tell();
@@ -98,7 +99,7 @@ final class FolderMaker
      *
      * @return array<string, array{string, MasterFacts}> relative path => path and facts
      */
-    private function read(FolderOrder $order, ChildPool $pool, DeliveryFolder $delivery, FolderProgress $progress, \Closure $isStopped): array
+    private function read(FolderRequest $order, PixelJobQueue $pool, DeliveryFolder $delivery, FolderProgress $progress, \Closure $isStopped): array
     {
         $files = $this->scan->files($order->folder, $order->out);
         $masters = array_fill_keys(array_keys($files), null);
@@ -106,10 +107,10 @@ final class FolderMaker
         $pool->run(
             array_keys($files),
             $order->jobs,
-            static fn (string|int $name): ReadJob => new ReadJob($files[$name], [PlanPreview::COPY => $delivery->copy(hash('xxh128', $files[$name]))]),
-            function (string|int $name, Record|PixelWorkFailed $result) use (&$masters, &$count, $files, $progress): void {
+            static fn (string|int $name): ReadMasterJob => new ReadMasterJob($files[$name], [PlanReference::COPY => $delivery->copy(hash('xxh128', $files[$name]))]),
+            function (string|int $name, JsonReader|PixelJobFailed $result) use (&$masters, &$count, $files, $progress): void {
                 $name = (string) $name;
-                if ($result instanceof Record) {
+                if ($result instanceof JsonReader) {
                     $masters[$name] = [$files[$name], MasterFacts::fromRecord($result)];
                 } else {
                     $this->unreadable[] = ['master' => $name, 'reason' => $result->getMessage()];
@@ -129,15 +130,15 @@ final class FolderMaker
      *
      * @return list<WantedFile>
      */
-    private function plan(FolderOrder $order, array $masters, DeliveryFolder $delivery): array
+    private function plan(FolderRequest $order, array $masters, DeliveryFolder $delivery): array
     {
-        $names = new NameBook();
+        $names = new NameRegistry();
         $today = new \DateTimeImmutable();
         $wanted = [];
         foreach ($masters as $master => [$path, $facts]) {
             $master = (string) $master;
             foreach ($order->products as $product) {
-                $placement = $this->planner->plan($facts->artwork(), $product, new Wishes(focus: $facts->focus));
+                $placement = $this->planner->plan($facts->artwork(), $product, new PlacementRequest(focus: $facts->focus));
                 $index = \count($this->entries);
                 if (null === $placement->output) {
                     ++$this->short;
@@ -169,10 +170,10 @@ final class FolderMaker
         return $wanted;
     }
 
-    private function deliver(WantedFile $file, Record|PixelWorkFailed $result, DeliveryFolder $delivery): void
+    private function deliver(WantedFile $file, JsonReader|PixelJobFailed $result, DeliveryFolder $delivery): void
     {
         $called = \sprintf('%s on %s: ', $file->entry->master, $file->entry->product);
-        if ($result instanceof PixelWorkFailed) {
+        if ($result instanceof PixelJobFailed) {
             $this->entries[$file->index] = $file->entry->notMade($result->getMessage());
             $this->failures[] = $called.$result->getMessage();
             $delivery->discard($file);

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Work\Intake;
 
 use Snugfit\Core\Artwork\MasterFacts;
-use Snugfit\Pixels\Job\ReadJob;
-use Snugfit\Shop\Vault;
-use Snugfit\Work\Child\PixelBench;
-use Snugfit\Work\Child\PixelWorkFailed;
+use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Shop\FileStore;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Message\MasterRead;
 use Snugfit\Work\Message\MasterUnreadable;
 use Snugfit\Work\Message\ReadMaster;
@@ -19,7 +19,7 @@ use Symfony\Component\Messenger\MessageBusInterface;
 #[AsMessageHandler]
 final readonly class ReadMasterHandler
 {
-    public function __construct(private PixelBench $bench, private Vault $vault, private MessageBusInterface $bus)
+    public function __construct(private PixelProcessPool $bench, private FileStore $vault, private MessageBusInterface $bus)
     {
     }
 
@@ -27,9 +27,9 @@ final readonly class ReadMasterHandler
     {
         $previews = array_map($this->vault->path(...), $message->previewKeys);
         try {
-            $facts = $this->bench->start(new ReadJob($this->vault->path($message->masterKey), $previews))->facts();
+            $facts = $this->bench->start(new ReadMasterJob($this->vault->path($message->masterKey), $previews))->facts();
             $this->bus->dispatch(new MasterRead($message->artworkId, MasterFacts::fromRecord($facts)));
-        } catch (PixelWorkFailed $e) {
+        } catch (PixelJobFailed $e) {
             $this->bus->dispatch(new MasterUnreadable($message->artworkId, $e->getMessage()));
         }
     }

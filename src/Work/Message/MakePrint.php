@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Message;
 
 /** Make a print file from a master by a recipe. */
-final readonly class MakePrint implements Lendable
+final readonly class MakePrint implements Redeliverable
 {
     public function __construct(
         public int $printFileId,

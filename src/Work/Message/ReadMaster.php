@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Message;
 
 /** Read a master's facts and make its previews. */
-final readonly class ReadMaster implements Lendable
+final readonly class ReadMaster implements Redeliverable
 {
     /** @param array<int, string> $previewKeys side in pixels => key */
     public function __construct(public int $artworkId, public string $masterKey, public array $previewKeys)

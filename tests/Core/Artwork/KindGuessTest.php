@@ -9,8 +9,8 @@ use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\KindFeatures;
 use Snugfit\Core\Artwork\KindGuess;
-use Snugfit\Core\Artwork\Warning;
-use Snugfit\Core\Artwork\Warnings;
+use Snugfit\Core\Artwork\MasterWarning;
+use Snugfit\Core\Artwork\MasterWarnings;
 use Snugfit\Tests\Facts;
 
 /** Which kind features speak for, and that what lies near a threshold is guessed with less confidence. */
@@ -54,7 +54,7 @@ final class KindGuessTest extends TestCase
 
     public function test_a_person_is_told_of_an_unsure_guess(): void
     {
-        $codes = static fn (float $confidence): array => array_map(static fn (Warning $warning): string => $warning->code, (new Warnings())->of(Facts::of(3000, 2000, confidence: $confidence), 'a.png'));
+        $codes = static fn (float $confidence): array => array_map(static fn (MasterWarning $warning): string => $warning->code, (new MasterWarnings())->of(Facts::of(3000, 2000, confidence: $confidence), 'a.png'));
         self::assertContains('kind', $codes(0.55));
         self::assertNotContains('kind', $codes(0.75));
     }

@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Core\Delivery;
 
 use PHPUnit\Framework\TestCase;
-use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Delivery\Manifest;
 use Snugfit\Core\Delivery\ManifestEntry;
 use Snugfit\Core\Delivery\PrintFileFacts;
-use Snugfit\Core\Fit\Planner;
-use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\Catalogue;
-use Snugfit\Core\Recipe\RecipeWriter;
+use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Tests\Facts;
 
 final class ManifestTest extends TestCase
@@ -52,9 +52,9 @@ final class ManifestTest extends TestCase
     private function manifest(): Manifest
     {
         $facts = Facts::of(3000, 4000);
-        $placement = (new Planner())->plan($facts->artwork(), Catalogue::standard()->product('a4'), Wishes::none());
-        $recipe = (new RecipeWriter())->recipeFor($placement, $facts);
-        $found = new PrintFileFacts(Format::Jpeg, new PixelSize(2480, 3508), 300, 300, 'sRGB', 3, false, 8, 123, true, str_repeat('0', 64));
+        $placement = (new PlacementPlanner())->plan($facts->artwork(), Catalogue::standard()->product('a4'), PlacementRequest::none());
+        $recipe = (new RecipeBuilder())->recipeFor($placement, $facts);
+        $found = new PrintFileFacts(FileFormat::Jpeg, new PixelSize(2480, 3508), 300, 300, 'sRGB', 3, false, 8, 123, true, str_repeat('0', 64));
 
         return new Manifest([
             ManifestEntry::wanted("a \"b\",\nc.png", $facts->sha256, $placement, $recipe)->delivered('x/a.jpg', $found, 300),

@@ -6,12 +6,12 @@ namespace Snugfit\Tests\Core\Delivery;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Snugfit\Core\Delivery\NameBook;
+use Snugfit\Core\Delivery\InvalidNameTemplate;
 use Snugfit\Core\Delivery\NameContext;
+use Snugfit\Core\Delivery\NameRegistry;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Delivery\SafeName;
-use Snugfit\Core\Delivery\UnknownWord;
-use Snugfit\Core\Fit\Output;
+use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\Catalogue;
@@ -56,7 +56,7 @@ final class NamesTest extends TestCase
 
     public function test_the_template_fills_its_words(): void
     {
-        $output = new Output(new PixelSize(3508, 2480), Ppi::of(300));
+        $output = new PrintDimensions(new PixelSize(3508, 2480), Ppi::of(300));
         $product = Catalogue::standard()->product('a4')->turned();
         $name = static fn (string $template, string $master): array => (new NameTemplate($template))->path($master, $product, $output, new NameContext(new \DateTimeImmutable('2026-03-09'), 7));
         self::assertSame(['in', 'harbour-at-dusk-a4-3508x2480-300ppi'], $name(NameTemplate::USUAL, 'in/harbour at dusk.JPG'), 'the master\'s folder is kept');
@@ -70,7 +70,7 @@ final class NamesTest extends TestCase
             try {
                 new NameTemplate($template);
                 self::fail($template);
-            } catch (UnknownWord $e) {
+            } catch (InvalidNameTemplate $e) {
                 self::assertStringContainsString($why, $e->getMessage());
             }
         }
@@ -78,7 +78,7 @@ final class NamesTest extends TestCase
 
     public function test_two_files_of_one_name_get_two_names(): void
     {
-        $book = new NameBook();
+        $book = new NameRegistry();
         $book->reserve('x/OLD.jpg');
         self::assertSame('a.jpg', $book->claim('', 'a', 'jpg'));
         self::assertSame('A-2.jpg', $book->claim('', 'A', 'jpg'), 'some file systems do not tell A from a');

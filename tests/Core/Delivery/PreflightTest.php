@@ -6,20 +6,20 @@ namespace Snugfit\Tests\Core\Delivery;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Snugfit\Core\Delivery\Finding;
-use Snugfit\Core\Delivery\Format;
 use Snugfit\Core\Delivery\Preflight;
+use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Core\Delivery\PrintFileFacts;
-use Snugfit\Core\Delivery\PrintMeasures;
+use Snugfit\Core\Delivery\PrintQualityMeasures;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayChoice;
 use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
 
 final class PreflightTest extends TestCase
 {
@@ -39,13 +39,13 @@ final class PreflightTest extends TestCase
         yield 'transparent' => [['transparent' => true], ['Transparency']];
         yield '16 bits' => [['bits' => 16], ['Depth']];
         yield 'cut short' => [['complete' => false], ['Complete']];
-        yield 'another format' => [['format' => Format::Png], ['Format']];
+        yield 'another format' => [['format' => FileFormat::Png], ['Format']];
         yield 'too large' => [['bytes' => 5_000_001], ['File size']];
         yield 'empty' => [['bytes' => 0], ['File size']];
-        yield 'as planned' => [['measures' => new PrintMeasures(0.97, 0.0, 20.0)], []];
-        yield 'another picture' => [['measures' => new PrintMeasures(0.2)], ['Shows the plan']];
-        yield 'tones on the extremes' => [['measures' => new PrintMeasures(0.97, 0.02)], ['Extremes']];
-        yield 'halos' => [['measures' => new PrintMeasures(0.97, null, 90.0)], ['Halos']];
+        yield 'as planned' => [['measures' => new PrintQualityMeasures(0.97, 0.0, 20.0)], []];
+        yield 'another picture' => [['measures' => new PrintQualityMeasures(0.2)], ['Shows the plan']];
+        yield 'tones on the extremes' => [['measures' => new PrintQualityMeasures(0.97, 0.02)], ['Extremes']];
+        yield 'halos' => [['measures' => new PrintQualityMeasures(0.97, null, 90.0)], ['Halos']];
     }
 
     /**
@@ -55,12 +55,12 @@ final class PreflightTest extends TestCase
     #[DataProvider('faults')]
     public function test_each_fault_is_named(array $fault, array $named): void
     {
-        $right = ['format' => Format::Jpeg, 'size' => new PixelSize(3000, 3600), 'ppiAcross' => 300.0, 'ppiDown' => 300.0, 'profile' => 'sRGB', 'channels' => 3, 'transparent' => false, 'bits' => 8, 'bytes' => 4_000_000, 'complete' => true, 'sha256' => ''];
-        $recipe = new Recipe(new Frame(new PixelSize(100, 120), new PixelWindow(0, 0, 100, 120)), new Enlarge(new WayChoice(Way::Lanczos), new PixelSize(3000, 3600)), new Write(Format::Jpeg, Ppi::of(300), 8, false));
-        /** @var array{format: ?Format, size: PixelSize, ppiAcross: float, ppiDown: float, profile: ?string, channels: int, transparent: bool, bits: int, bytes: int, complete: bool, sha256: string, measures?: PrintMeasures} $facts */
+        $right = ['format' => FileFormat::Jpeg, 'size' => new PixelSize(3000, 3600), 'ppiAcross' => 300.0, 'ppiDown' => 300.0, 'profile' => 'sRGB', 'channels' => 3, 'transparent' => false, 'bits' => 8, 'bytes' => 4_000_000, 'complete' => true, 'sha256' => ''];
+        $recipe = new Recipe(new Frame(new PixelSize(100, 120), new PixelWindow(0, 0, 100, 120)), new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(3000, 3600)), new Write(FileFormat::Jpeg, Ppi::of(300), 8, false));
+        /** @var array{format: ?FileFormat, size: PixelSize, ppiAcross: float, ppiDown: float, profile: ?string, channels: int, transparent: bool, bits: int, bytes: int, complete: bool, sha256: string, measures?: PrintQualityMeasures} $facts */
         $facts = [...$right, ...$fault];
         $findings = (new Preflight())->check($recipe, new PrintFileFacts(...$facts), 5_000_000);
-        self::assertSame($named, array_map(static fn (Finding $finding): string => $finding->subject, Preflight::failures($findings)));
+        self::assertSame($named, array_map(static fn (PreflightFinding $finding): string => $finding->subject, Preflight::failures($findings)));
         self::assertGreaterThanOrEqual(10, \count($findings));
     }
 }

@@ -6,23 +6,23 @@ namespace Snugfit\Tests\Core\Finish;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Snugfit\Core\Artwork\BrushStroke;
 use Snugfit\Core\Artwork\Kind;
-use Snugfit\Core\Finish\CleanUp;
-use Snugfit\Core\Finish\ColourTidy;
+use Snugfit\Core\Artwork\PaintedMask;
+use Snugfit\Core\Finish\ColourCorrection;
 use Snugfit\Core\Finish\Finish;
-use Snugfit\Core\Finish\FinishWishes;
+use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Finish\Grain;
 use Snugfit\Core\Finish\ImpossibleFinish;
-use Snugfit\Core\Finish\Marks;
+use Snugfit\Core\Finish\NoiseReduction;
 use Snugfit\Core\Finish\Radius;
 use Snugfit\Core\Finish\Sharpening;
-use Snugfit\Core\Finish\Stroke;
-use Snugfit\Core\Finish\ToneGuard;
-use Snugfit\Core\MalformedRecord;
+use Snugfit\Core\Finish\ToneLimits;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\Catalogue;
-use Snugfit\Core\Record;
 
 final class FinishTest extends TestCase
 {
@@ -41,7 +41,7 @@ final class FinishTest extends TestCase
     #[DataProvider('tones')]
     public function test_the_tone_guard_moves_the_ends_in_and_all_between_in_proportion(float $black, float $white, float $value, float $becomes): void
     {
-        self::assertEqualsWithDelta($becomes, (new ToneGuard($black, $white))->apply($value, 255), 1e-9);
+        self::assertEqualsWithDelta($becomes, (new ToneLimits($black, $white))->apply($value, 255), 1e-9);
     }
 
     public function test_radii_are_in_pixels_or_on_paper(): void
@@ -72,7 +72,7 @@ final class FinishTest extends TestCase
 
     public function test_tidying_is_careful(): void
     {
-        $tidy = new ColourTidy(100);
+        $tidy = new ColourCorrection(100);
         // Within the limits, levels go from 0.05..0.95 to 0..1; greys balance to their mean.
         [[$times, $more]] = $tidy->lines(0.05, 0.95, null);
         self::assertEqualsWithDelta([0.0, 1.0], [0.05 * $times + $more, 0.95 * $times + $more], 1e-9);
@@ -80,21 +80,21 @@ final class FinishTest extends TestCase
         self::assertEqualsWithDelta([0.5, 0.5], [0.52 * $red[0] + $red[1], 0.48 * $blue[0] + $blue[1]], 1e-9);
         // Beyond them it stops: a picture of mist stays one, an evening stays warm.
         [[$times, $more]] = $tidy->lines(0.4, 0.6, null);
-        self::assertEqualsWithDelta(ColourTidy::MOST_STRETCH, -$more / $times, 1e-9);
+        self::assertEqualsWithDelta(ColourCorrection::MOST_STRETCH, -$more / $times, 1e-9);
         [$red] = $tidy->lines(0.0, 1.0, [0.8, 0.4, 0.3]);
-        self::assertEqualsWithDelta(-ColourTidy::MOST_BALANCE, $red[1], 1e-9);
-        self::assertSame([[1.0, 0.0], [1.0, 0.0], [1.0, 0.0]], array_map(static fn (array $line): array => [$line[0], $line[1] + 0.0], (new ColourTidy(0))->lines(0.1, 0.8, [0.6, 0.5, 0.4])));
+        self::assertEqualsWithDelta(-ColourCorrection::MOST_BALANCE, $red[1], 1e-9);
+        self::assertSame([[1.0, 0.0], [1.0, 0.0], [1.0, 0.0]], array_map(static fn (array $line): array => [$line[0], $line[1] + 0.0], (new ColourCorrection(0))->lines(0.1, 0.8, [0.6, 0.5, 0.4])));
         self::assertSame([22.0, 60.0, 80.0], [round($tidy->chroma(20) - 20 * 0.25 * (1 - 20 / 60) + 2, 6), $tidy->chroma(60), $tidy->chroma(80)]);
     }
 
     public function test_clean_up_keeps_what_varies_more_than_noise(): void
     {
-        $clean = new CleanUp(10);
+        $clean = new NoiseReduction(10);
         // At 10 per cent a step of 1.2 % of the range, 3.06 levels, is kept by half.
         self::assertEqualsWithDelta(0.5, $clean->kept(3.06 ** 2, 255), 1e-9);
         self::assertGreaterThan(0.98, $clean->kept(30 ** 2, 255));
         self::assertFalse($clean->eatsDetail());
-        self::assertTrue((new CleanUp(11))->eatsDetail());
+        self::assertTrue((new NoiseReduction(11))->eatsDetail());
     }
 
     public function test_grain_keeps_its_deviation_whatever_its_size(): void
@@ -120,7 +120,7 @@ final class FinishTest extends TestCase
         self::assertCount(1, $finish->sharpen->marks->strokes ?? []);
         self::assertNull($batch->amongMany(Kind::FlatGraphic)->tidy, 'few solid colours are meant as they are');
         self::assertTrue($product->over($batch)->suggested);
-        self::assertEquals($picture, FinishWishes::fromRecord(Record::of($picture->toArray(), 'x')));
+        self::assertEquals($picture, FinishSettings::fromRecord(JsonReader::of($picture->toArray(), 'x')));
         self::assertEquals($this->wishes(['guard' => ['black' => 2, 'white' => 2], 'tidy' => 50]), $batch->silentOn('sharpen'));
     }
 
@@ -145,7 +145,7 @@ final class FinishTest extends TestCase
         try {
             $this->wishes($fields);
             self::fail();
-        } catch (ImpossibleFinish|MalformedRecord $e) {
+        } catch (ImpossibleFinish|MalformedJson $e) {
             self::assertStringContainsString($why, $e->getMessage());
         }
     }
@@ -158,22 +158,22 @@ final class FinishTest extends TestCase
 
     public function test_strokes_are_soft(): void
     {
-        self::assertSame([1.0, 1.0, 0.0, 0.0], array_map(Stroke::strengthAt(...), [0.0, 0.3, 1.0, 2.0]));
-        self::assertEqualsWithDelta(0.5, Stroke::strengthAt(0.675), 1e-9);
-        self::assertTrue((new Marks([]))->isEmpty());
+        self::assertSame([1.0, 1.0, 0.0, 0.0], array_map(BrushStroke::strengthAt(...), [0.0, 0.3, 1.0, 2.0]));
+        self::assertEqualsWithDelta(0.5, BrushStroke::strengthAt(0.675), 1e-9);
+        self::assertTrue((new PaintedMask([]))->isEmpty());
     }
 
     public function test_a_finish_in_a_recipe_is_read_back_as_it_was(): void
     {
         $wishes = $this->wishes(['tidy' => 10, 'clean' => 5, 'sharpen' => ['amount' => 70, 'radius' => '0.1mm', 'threshold' => 2, 'strength' => 80], 'grain' => ['amount' => 1.5, 'size' => '0.2mm'], 'guard' => ['black' => 1.5, 'white' => 2], 'marks' => [['points' => [[1000, 2000], [3000, 2500]], 'radius' => 500, 'away' => true]]]);
         $finish = $wishes->finish(Kind::Photo, Catalogue::standard()->product('a4'), Ppi::of(300));
-        self::assertEquals($finish, Finish::fromRecord(Record::decode(json_encode($finish->toArray(), \JSON_THROW_ON_ERROR), 'x')));
+        self::assertEquals($finish, Finish::fromRecord(JsonReader::decode(json_encode($finish->toArray(), \JSON_THROW_ON_ERROR), 'x')));
         self::assertSame('1.181px', (string) $finish->sharpen?->radius);
     }
 
     /** @param array<string, mixed> $fields */
-    private function wishes(array $fields): FinishWishes
+    private function wishes(array $fields): FinishSettings
     {
-        return FinishWishes::fromRecord(Record::of($fields, 'a finish'));
+        return FinishSettings::fromRecord(JsonReader::of($fields, 'a finish'));
     }
 }

@@ -8,12 +8,12 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
-use Snugfit\Core\Fit\EnlargePolicy;
-use Snugfit\Core\Fit\Framing;
+use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\Placement;
-use Snugfit\Core\Fit\Planner;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Fit\UpscalePolicy;
 use Snugfit\Core\Fit\Verdict;
-use Snugfit\Core\Fit\Wishes;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
@@ -43,7 +43,7 @@ final class PlannerTest extends TestCase
     #[DataProvider('checkValues')]
     public function test_check_values(string $picture, string $print, float $target, float $limit, string $output, float $enlargement): void
     {
-        $placement = $this->plan($picture, $this->product($print, $target, min(240.0, $target)), new Wishes(limit: $limit));
+        $placement = $this->plan($picture, $this->product($print, $target, min(240.0, $target)), new PlacementRequest(limit: $limit));
         self::assertEquals(PixelSize::parse($output), $placement->output?->size);
         self::assertEqualsWithDelta($enlargement, $placement->enlargement, 0.005);
         self::assertSame(Verdict::Grow, $placement->verdict);
@@ -67,7 +67,7 @@ final class PlannerTest extends TestCase
     #[DataProvider('verdicts')]
     public function test_the_verdict_table(int $side, float $limit, Verdict $verdict, ?int $ppi): void
     {
-        $placement = $this->plan("{$side}x{$side}", $this->product('10x10in', 300, 240), new Wishes(limit: $limit));
+        $placement = $this->plan("{$side}x{$side}", $this->product('10x10in', 300, 240), new PlacementRequest(limit: $limit));
         self::assertSame($verdict, $placement->verdict);
         self::assertSame(null === $ppi ? null : (float) $ppi, $placement->output?->ppi->value);
         self::assertSame(null === $ppi ? null : 10 * $ppi, $placement->output?->size->width);
@@ -75,7 +75,7 @@ final class PlannerTest extends TestCase
 
     public function test_an_adequate_crop_can_be_kept_as_it_is(): void
     {
-        $placement = $this->plan('2700x2700', $this->product('10x10in', 300, 240), new Wishes(policy: EnlargePolicy::KeepAdequate));
+        $placement = $this->plan('2700x2700', $this->product('10x10in', 300, 240), new PlacementRequest(policy: UpscalePolicy::KeepAdequate));
         self::assertEquals([new PixelSize(2700, 2700), 270.0], [$placement->output?->size, $placement->output?->ppi->value]);
     }
 
@@ -84,7 +84,7 @@ final class PlannerTest extends TestCase
         $product = new Product('x', 'x', PrintSize::inches(10, 10), Bleed::none(), Ppi::of(300), Ppi::of(240), limit: 5);
         self::assertSame(4.0, $this->plan('500x500', $this->product('10x10in', 300, 240))->limit);
         self::assertSame(5.0, $this->plan('500x500', $product)->limit);
-        self::assertSame(2.0, $this->plan('500x500', $product, new Wishes(limit: 2))->limit);
+        self::assertSame(2.0, $this->plan('500x500', $product, new PlacementRequest(limit: 2))->limit);
         $limits = array_map(static fn (Kind $kind): float => $kind->usualLimit(), Kind::cases());
         self::assertSame([4.0, 6.0, 8.0, 8.0, 16.0], $limits, 'photo, illustration, flat graphic, line art, pixel art: common practice');
     }
@@ -126,19 +126,19 @@ final class PlannerTest extends TestCase
         self::assertSame(Orientation::Portrait, $this->plan('2001x3000', $product)->product->orientation());
         self::assertSame(Orientation::Portrait, $this->plan('2000x2000', $product)->product->orientation());
         self::assertSame(Orientation::Square, $this->plan('2000x1000', $this->product('5x5in', 100, 50))->product->orientation());
-        self::assertSame(Orientation::Landscape, $this->plan('2000x3000', $product, new Wishes(orientation: OrientationRule::Landscape))->product->orientation());
+        self::assertSame(Orientation::Landscape, $this->plan('2000x3000', $product, new PlacementRequest(orientation: OrientationRule::Landscape))->product->orientation());
         // A product that is printed one way up only leaves no choice.
-        self::assertSame(Orientation::Landscape, $this->plan('2000x3000', Catalogue::standard()->product('mug'), new Wishes(orientation: OrientationRule::Portrait))->product->orientation());
+        self::assertSame(Orientation::Landscape, $this->plan('2000x3000', Catalogue::standard()->product('mug'), new PlacementRequest(orientation: OrientationRule::Portrait))->product->orientation());
     }
 
     public function test_a_keep_box_draws_the_crop_to_itself_as_far_as_the_edges_allow(): void
     {
         $product = $this->product('10x10in', 100, 50);
-        $crop = fn (string $keep): PixelWindow => $this->plan('3000x1000', $product, new Wishes(keep: [FractionBox::parse($keep)]))->crop;
+        $crop = fn (string $keep): PixelWindow => $this->plan('3000x1000', $product, new PlacementRequest(keep: [FractionBox::parse($keep)]))->crop;
         self::assertSame(500, $crop('0.3,0.2,0.06667,0.5')->x);
         self::assertSame(0, $crop('0,0,0.1,0.1')->x);
         self::assertSame(2000, $crop('0.9,0,0.1,0.1')->x);
-        $cut = $this->plan('3000x1000', $product, new Wishes(keep: [FractionBox::parse('0.1,0,0.8,1')]));
+        $cut = $this->plan('3000x1000', $product, new PlacementRequest(keep: [FractionBox::parse('0.1,0,0.8,1')]));
         self::assertFalse($cut->keepsBox);
         self::assertSame(1000, $cut->crop->x, 'too wide to be kept: its middle is');
     }
@@ -146,7 +146,7 @@ final class PlannerTest extends TestCase
     public function test_the_way_up_that_keeps_the_box_wins_over_the_one_that_keeps_more(): void
     {
         $product = $this->product('10x20in', 100, 50);
-        $tall = new Wishes(keep: [FractionBox::parse('0.4,0,0.2,1')]);
+        $tall = new PlacementRequest(keep: [FractionBox::parse('0.4,0,0.2,1')]);
         $placement = $this->plan('6000x4000', $product, $tall);
         self::assertTrue($placement->keepsBox);
         self::assertSame(Orientation::Portrait, $placement->product->orientation());
@@ -155,37 +155,37 @@ final class PlannerTest extends TestCase
     public function test_a_framing_zooms_in_and_lowers_the_ppi(): void
     {
         $product = $this->product('10x10in', 100, 50);
-        $placement = $this->plan('2000x2000', $product, new Wishes(framing: new Framing(0.25, 0.75, 2)));
+        $placement = $this->plan('2000x2000', $product, new PlacementRequest(framing: new CropPosition(0.25, 0.75, 2)));
         self::assertEquals(new PixelWindow(0, 1000, 1000, 1000), $placement->crop);
         self::assertSame(100.0, $placement->effective->value);
-        self::assertEquals(new PixelWindow(1000, 0, 1000, 1000), $this->plan('2000x2000', $product, new Wishes(framing: new Framing(9, -3, 2)))->crop);
+        self::assertEquals(new PixelWindow(1000, 0, 1000, 1000), $this->plan('2000x2000', $product, new PlacementRequest(framing: new CropPosition(9, -3, 2)))->crop);
     }
 
     public function test_largest_print_is_what_the_crop_carries_within_the_limit(): void
     {
-        $placement = $this->plan('1200x1800', $this->product('20x30in', 300, 240), new Wishes(limit: 4));
+        $placement = $this->plan('1200x1800', $this->product('20x30in', 300, 240), new PlacementRequest(limit: 4));
         self::assertSame(Verdict::GrowToFloor, $placement->verdict);
         self::assertSame([16.0, 24.0], [$placement->largestPrint->width->inInches(), $placement->largestPrint->height->inInches()]);
     }
 
     public function test_a_drawing_is_ample_on_anything(): void
     {
-        $placement = (new Planner())->plan(new Artwork(new PixelSize(4096, 2048), Kind::FlatGraphic, true), Catalogue::standard()->product('a0'), Wishes::none());
+        $placement = (new PlacementPlanner())->plan(new Artwork(new PixelSize(4096, 2048), Kind::FlatGraphic, true), Catalogue::standard()->product('a0'), PlacementRequest::none());
         self::assertSame([Verdict::Ample, 1.0, 300.0], [$placement->verdict, $placement->enlargement, $placement->effective->value]);
     }
 
     public function test_random_trials_hold_the_rules(): void
     {
         mt_srand(20261124);
-        $planner = new Planner();
+        $planner = new PlacementPlanner();
         for ($i = 0; $i < 20_000; ++$i) {
             $picture = new PixelSize(mt_rand(1, 0 === $i % 3 ? 60 : 9000), mt_rand(1, 0 === $i % 5 ? 60 : 9000));
             $bleed = new Bleed(...array_map(static fn (): Length => Length::millimetres(mt_rand(0, 80) / 10), range(1, 4)));
             $target = mt_rand(50, 400);
             $product = new Product('x', 'x', PrintSize::millimetres(mt_rand(200, 12000) / 10, mt_rand(200, 12000) / 10), $bleed, Ppi::of($target), Ppi::of(mt_rand(20, $target)));
             $keep = 0 === $i % 2 ? new FractionBox($x = mt_rand(0, 900) / 1000, $y = mt_rand(0, 900) / 1000, (1 - $x) * mt_rand(1, 100) / 100, (1 - $y) * mt_rand(1, 100) / 100) : null;
-            $framing = null === $keep && 0 === $i % 4 ? null : (null === $keep ? new Framing(mt_rand(0, 100) / 100, mt_rand(0, 100) / 100, mt_rand(100, 800) / 100) : null);
-            $placement = $planner->plan(new Artwork($picture, Kind::cases()[$i % 5]), $product, new Wishes(framing: $framing, keep: null === $keep ? [] : [$keep]));
+            $framing = null === $keep && 0 === $i % 4 ? null : (null === $keep ? new CropPosition(mt_rand(0, 100) / 100, mt_rand(0, 100) / 100, mt_rand(100, 800) / 100) : null);
+            $placement = $planner->plan(new Artwork($picture, Kind::cases()[$i % 5]), $product, new PlacementRequest(framing: $framing, keep: null === $keep ? [] : [$keep]));
             $this->assertRules($placement, $picture, $keep, "trial $i");
         }
     }
@@ -211,9 +211,9 @@ final class PlannerTest extends TestCase
         }
     }
 
-    private function plan(string $picture, Product $product, ?Wishes $wishes = null): Placement
+    private function plan(string $picture, Product $product, ?PlacementRequest $wishes = null): Placement
     {
-        return (new Planner())->plan(new Artwork(PixelSize::parse($picture)), $product, $wishes ?? Wishes::none());
+        return (new PlacementPlanner())->plan(new Artwork(PixelSize::parse($picture)), $product, $wishes ?? PlacementRequest::none());
     }
 
     private function product(string $trim, float $target, float $floor): Product

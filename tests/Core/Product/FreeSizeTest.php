@@ -7,8 +7,8 @@ namespace Snugfit\Tests\Core\Product;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Artwork;
-use Snugfit\Core\Fit\Planner;
-use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\UnreadableMeasure;
@@ -35,7 +35,7 @@ final class FreeSizeTest extends TestCase
     #[DataProvider('sizes')]
     public function test_a_picture_keeps_its_proportions(string $picture, string $size, string $pixels): void
     {
-        $placement = (new Planner())->plan(new Artwork(PixelSize::parse($picture)), Product::free('x', 'x', FreeSize::parse($size), Ppi::of(300), Ppi::of(240)), new Wishes(limit: 16));
+        $placement = (new PlacementPlanner())->plan(new Artwork(PixelSize::parse($picture)), Product::free('x', 'x', FreeSize::parse($size), Ppi::of(300), Ppi::of(240)), new PlacementRequest(limit: 16));
         self::assertSame([1.0, 0, 0], [$placement->keptShare, $placement->crop->x, $placement->crop->y]);
         self::assertEquals(PixelSize::parse($pixels), $placement->product->printArea()->pixelsAt(Ppi::of(300)));
         if (null !== $placement->output) {

@@ -6,10 +6,10 @@ namespace Snugfit\Tests\Core\Product;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Snugfit\Core\Delivery\Format;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\Catalogue;
+use Snugfit\Core\Product\ProductFamily;
 use Snugfit\Core\Product\ProductTable;
-use Snugfit\Core\Product\Proportion;
 use Snugfit\Core\Product\UnreadableTable;
 
 final class ProductTableTest extends TestCase
@@ -32,7 +32,7 @@ final class ProductTableTest extends TestCase
     {
         [$towel, $copy] = (new ProductTable())->read("code,name,target_ppi,width,height,bleed,formats,free_size\ntowel,\"Tea towel, large\",200,48cm,74cm,3mm; 4mm; 5mm; 6mm,tiff; png,\nweb-copy,Web,72,,,,,long 900 px\n");
         self::assertSame([480.0, 740.0, 4.0, 'Tea towel, large'], [$towel->trim->width->inMillimetres(), $towel->trim->height->inMillimetres(), $towel->bleed->right->inMillimetres(), $towel->name]);
-        self::assertSame([Format::Tiff, Format::Png], $towel->formats);
+        self::assertSame([FileFormat::Tiff, FileFormat::Png], $towel->formats);
         self::assertTrue($copy->keepsProportions());
     }
 
@@ -69,7 +69,7 @@ final class ProductTableTest extends TestCase
     {
         $families = [];
         foreach (Catalogue::standard()->products as $product) {
-            $families[Proportion::of($product)->label][] = $product->code;
+            $families[ProductFamily::of($product)->label][] = $product->code;
         }
         self::assertSame(['a0', 'a1', 'a2', 'a3', 'a4', 'a5', 'a6', 'b1', 'b2', 'b3'], $families['1 : 1.414'], 'ISO 216: 1 to the root of 2');
         self::assertSame(['4x6', '8x12', '12x18', '16x24', '20x30', '24x36', 'poster-24x36'], $families['2 : 3'], 'a poster with an eighth of an inch of bleed is within a third of a hundredth');
@@ -80,7 +80,7 @@ final class ProductTableTest extends TestCase
     public function test_a_product_turned_round_is_of_the_same_family(): void
     {
         foreach (Catalogue::standard()->products as $product) {
-            self::assertSame(Proportion::of($product)->key, Proportion::of($product->turned())->key);
+            self::assertSame(ProductFamily::of($product)->key, ProductFamily::of($product->turned())->key);
         }
     }
 }

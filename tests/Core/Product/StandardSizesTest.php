@@ -6,6 +6,7 @@ namespace Snugfit\Tests\Core\Product;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\Catalogue;
@@ -14,7 +15,6 @@ use Snugfit\Core\Product\Orientation;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductJson;
-use Snugfit\Core\Record;
 
 final class StandardSizesTest extends TestCase
 {
@@ -79,7 +79,7 @@ final class StandardSizesTest extends TestCase
     {
         $json = new ProductJson();
         foreach (Catalogue::standard()->products as $product) {
-            self::assertEquals($product, $json->read(Record::of($json->write($product), 'a product')), $product->code);
+            self::assertEquals($product, $json->read(JsonReader::of($json->write($product), 'a product')), $product->code);
         }
     }
 
@@ -96,7 +96,7 @@ final class StandardSizesTest extends TestCase
     {
         $turned = Catalogue::standard()->product('mug')->turned();
         self::assertSame(Orientation::Portrait, $turned->orientation());
-        $uneven = (new ProductJson())->read(Record::of(['code' => 'x', 'name' => 'x', 'group' => '', 'width' => '10mm', 'height' => '20mm', 'bleed' => ['1mm', '2mm', '3mm', '4mm'], 'target_ppi' => 300, 'orientation' => 'either', 'formats' => ['png']], 'a product'));
+        $uneven = (new ProductJson())->read(JsonReader::of(['code' => 'x', 'name' => 'x', 'group' => '', 'width' => '10mm', 'height' => '20mm', 'bleed' => ['1mm', '2mm', '3mm', '4mm'], 'target_ppi' => 300, 'orientation' => 'either', 'formats' => ['png']], 'a product'));
         self::assertSame([4.0, 1.0, 2.0, 3.0], array_map(static fn (Length $side): float => $side->inMillimetres(), [$uneven->turned()->bleed->top, $uneven->turned()->bleed->right, $uneven->turned()->bleed->bottom, $uneven->turned()->bleed->left]));
     }
 }

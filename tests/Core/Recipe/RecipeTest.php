@@ -6,23 +6,23 @@ namespace Snugfit\Tests\Core\Recipe;
 
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Kind;
-use Snugfit\Core\Delivery\Format;
-use Snugfit\Core\Fit\Planner;
-use Snugfit\Core\Fit\Wishes;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\Catalogue;
-use Snugfit\Core\Recipe\Effort;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
-use Snugfit\Core\Recipe\MakingWishes;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\RecipeWriter;
-use Snugfit\Core\Recipe\Way;
-use Snugfit\Core\Recipe\WayChoice;
+use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Upscale\Effort;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Tests\Facts;
 
 final class RecipeTest extends TestCase
@@ -45,8 +45,8 @@ final class RecipeTest extends TestCase
     {
         $bad = [
             static fn () => new Frame(new PixelSize(10, 10), new PixelWindow(1, 0, 10, 10)),
-            static fn () => new Write(Format::Jpeg, Ppi::of(300), 16, false),
-            static fn () => new Write(Format::Jpeg, Ppi::of(300), 8, true),
+            static fn () => new Write(FileFormat::Jpeg, Ppi::of(300), 16, false),
+            static fn () => new Write(FileFormat::Jpeg, Ppi::of(300), 8, true),
         ];
         foreach ($bad as $make) {
             try {
@@ -63,17 +63,17 @@ final class RecipeTest extends TestCase
         $apparel = Catalogue::standard()->product('apparel-front');
         $a4 = Catalogue::standard()->product('a4');
         $transparent = $this->write(Facts::of(3000, 3600, kind: Kind::FlatGraphic, bits: 16, transparent: true), $apparel);
-        self::assertSame([Way::Drawn, Format::Png, 16, true], [$transparent->enlarge->how->way, $transparent->write->format, $transparent->write->bits, $transparent->write->transparent]);
+        self::assertSame([UpscaleMethod::Drawn, FileFormat::Png, 16, true], [$transparent->enlarge->how->way, $transparent->write->format, $transparent->write->bits, $transparent->write->transparent]);
         $flattened = $this->write(Facts::of(3000, 3600, bits: 16, transparent: true), $a4);
-        self::assertSame([Way::Lanczos, Format::Jpeg, 8, false], [$flattened->enlarge->how->way, $flattened->write->format, $flattened->write->bits, $flattened->write->transparent]);
-        self::assertSame(Way::Nearest, $this->write(Facts::of(640, 640, kind: Kind::PixelArt), $a4)->enlarge->how->way);
-        self::assertSame(16, $this->write(Facts::of(3000, 3600, bits: 16), $a4, Format::Tiff)->write->bits);
+        self::assertSame([UpscaleMethod::Lanczos, FileFormat::Jpeg, 8, false], [$flattened->enlarge->how->way, $flattened->write->format, $flattened->write->bits, $flattened->write->transparent]);
+        self::assertSame(UpscaleMethod::Nearest, $this->write(Facts::of(640, 640, kind: Kind::PixelArt), $a4)->enlarge->how->way);
+        self::assertSame(16, $this->write(Facts::of(3000, 3600, bits: 16), $a4, FileFormat::Tiff)->write->bits);
     }
 
     public function test_effort_goes_with_the_way_that_suits_where_it_is_learned_and_with_no_other(): void
     {
         $a4 = Catalogue::standard()->product('a4');
-        $code = static fn (Kind $kind): string => (new RecipeWriter())->recipeFor((new Planner())->plan(Facts::of(1400, 1000, kind: $kind)->artwork(), $a4, Wishes::none()), Facts::of(1400, 1000, kind: $kind), new MakingWishes(effort: Effort::Quick))->enlarge->how->code();
+        $code = static fn (Kind $kind): string => (new RecipeBuilder())->recipeFor((new PlacementPlanner())->plan(Facts::of(1400, 1000, kind: $kind)->artwork(), $a4, PlacementRequest::none()), Facts::of(1400, 1000, kind: $kind), new RenderOptions(effort: Effort::Quick))->enlarge->how->code();
         self::assertSame(['faithful-quick', 'drawn-quick', 'nearest'], array_map($code, [Kind::Photo, Kind::LineArt, Kind::PixelArt]));
     }
 
@@ -86,17 +86,17 @@ final class RecipeTest extends TestCase
         $this->write(Facts::of(60000, 4000), $huge);
     }
 
-    private function write(\Snugfit\Core\Artwork\MasterFacts $facts, \Snugfit\Core\Product\Product $product, ?Format $format = null): Recipe
+    private function write(\Snugfit\Core\Artwork\MasterFacts $facts, \Snugfit\Core\Product\Product $product, ?FileFormat $format = null): Recipe
     {
-        return (new RecipeWriter())->recipeFor((new Planner())->plan($facts->artwork(), $product, Wishes::none()), $facts, new MakingWishes($format));
+        return (new RecipeBuilder())->recipeFor((new PlacementPlanner())->plan($facts->artwork(), $product, PlacementRequest::none()), $facts, new RenderOptions($format));
     }
 
     private function recipe(): Recipe
     {
         return new Recipe(
             new Frame(new PixelSize(420, 600), new PixelWindow(10, 0, 400, 600)),
-            new Enlarge(new WayChoice(Way::Lanczos), new PixelSize(1200, 1800)),
-            new Write(Format::Jpeg, Ppi::of(300), 8, false),
+            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(1200, 1800)),
+            new Write(FileFormat::Jpeg, Ppi::of(300), 8, false),
         );
     }
 }

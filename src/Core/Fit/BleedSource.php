@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Fit;
+
+/** Where the bleed comes from when a picture fills a product. */
+enum BleedSource: string
+{
+    /** From the picture: the window covers trim and bleed together. */
+    case Picture = 'picture';
+    /** The window ends at the trim, and what is beyond is mirrored. */
+    case Mirrored = 'mirrored';
+    /** The window ends at the trim, and its last pixels are drawn outwards. */
+    case Continued = 'continued';
+
+    public function edge(): ?EdgeFill
+    {
+        return match ($this) {
+            self::Picture => null,
+            self::Mirrored => EdgeFill::Mirrored,
+            self::Continued => EdgeFill::Continued,
+        };
+    }
+
+    public function label(): string
+    {
+        return ucfirst($this->value);
+    }
+}

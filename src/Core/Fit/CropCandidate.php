@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Fit;
+
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Product\Product;
+
+/** A crop for one way up of a product, to be held against the other. */
+final readonly class CropCandidate
+{
+    public function __construct(
+        public Product $product,
+        public FitGeometry $surround,
+        public PixelWindow $crop,
+        /** Share of the keep boxes' area inside the crop. */
+        public float $keptOfBoxes,
+    ) {
+    }
+
+    /** It keeps more of what must stay, else more of the picture; a whole picture is better where it is shown larger. */
+    public function isBetterThan(self $other): bool
+    {
+        if (abs($this->keptOfBoxes - $other->keptOfBoxes) > 1e-9) {
+            return $this->keptOfBoxes > $other->keptOfBoxes;
+        }
+
+        return $this->surround->isWhole()
+            ? $this->surround->effective($this->crop)->value < $other->surround->effective($other->crop)->value * (1 - 1e-10)
+            : $this->crop->size()->pixels() > $other->crop->size()->pixels();
+    }
+}

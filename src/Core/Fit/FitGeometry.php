@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Fit;
+
+use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\Ratio;
+use Snugfit\Core\Measure\Rounding;
+use Snugfit\Core\Product\Product;
+
+/**
+ * Which part of a print the picture covers: all of it, the trim with a bleed that is made otherwise, or, shown whole, as
+ * much of the trim as its own proportion lets it.
+ */
+final readonly class FitGeometry
+{
+    public function __construct(private Product $product, private PlacementRequest $wishes)
+    {
+    }
+
+    public function isWhole(): bool
+    {
+        return FitMode::Whole === $this->wishes->sits;
+    }
+
+    /** The proportion of the crop. */
+    public function cropRatio(PixelSize $picture): Ratio
+    {
+        return match (true) {
+            $this->isWhole(), $this->product->keepsProportions() => Ratio::ofPixels($picture),
+            default => Ratio::ofPrint($this->coversAll() ? $this->product->printArea() : $this->product->trim),
+        };
+    }
+
+    /** The crop's pixels for an inch of paper, the lesser of both axes. */
+    public function effective(PixelWindow $crop): Ppi
+    {
+        $covered = $this->coversAll() ? $this->product->printArea() : $this->product->trim;
+        $across = Ppi::across($crop->width, $covered->width);
+        $down = Ppi::across($crop->height, $covered->height);
+        if (!$this->isWhole()) {
+            return $across->lesser($down);
+        }
+
+        // As much of the trim as the proportion lets it, and smaller where a person made it so.
+        return Ppi::exactly(max($across->value, $down->value) / $this->size());
+    }
+
+    /**
+     * The picture's place among the print's pixels.
+     *
+     * @param ?PixelWindow $crop known where the picture is shown whole
+     */
+    public function part(Ppi $ppi, ?PixelWindow $crop): PixelWindow
+    {
+        $canvas = $this->product->printArea()->pixelsAt($ppi);
+        if ($this->coversAll() && !$this->isWhole()) {
+            return PixelWindow::whole($canvas);
+        }
+        $bleed = $this->product->bleed;
+        $pixels = static fn (Length $length): int => $length->pixelsAt($ppi);
+        $left = min($pixels($bleed->left), $canvas->width - 1);
+        $top = min($pixels($bleed->top), $canvas->height - 1);
+        $width = max(1, $canvas->width - $left - $pixels($bleed->right));
+        $height = max(1, $canvas->height - $top - $pixels($bleed->bottom));
+        if (!$this->isWhole() || null === $crop) {
+            return new PixelWindow($left, $top, $width, $height);
+        }
+        $scale = min($width / $crop->width, $height / $crop->height) * $this->size();
+        $partWidth = max(1, min($width, Rounding::toWhole($crop->width * $scale)));
+        $partHeight = max(1, min($height, Rounding::toWhole($crop->height * $scale)));
+        $framing = $this->wishes->framing;
+
+        return new PixelWindow(
+            $left + Rounding::toWhole(($width - $partWidth) * ($framing->centreX ?? 0.5)),
+            $top + Rounding::toWhole(($height - $partHeight) * ($framing->centreY ?? 0.5)),
+            $partWidth,
+            $partHeight,
+        );
+    }
+
+    /** @param bool $asItIs the crop's own pixels are printed */
+    public function output(Ppi $ppi, PixelWindow $crop, bool $asItIs): PrintDimensions
+    {
+        $part = $this->part($ppi, $crop);
+        $canvas = $this->product->printArea()->pixelsAt($ppi);
+        $edge = $this->isWhole() ? $this->wishes->edge : $this->wishes->bled->edge();
+        if ($part->size()->equals($canvas) || null === $edge) {
+            return new PrintDimensions($asItIs ? $crop->size() : $canvas, $ppi);
+        }
+
+        return new PrintDimensions($canvas, $ppi, new PrintLayout($part, $edge, $this->wishes->colour));
+    }
+
+    /** Whether the picture's window is for trim and bleed together. */
+    private function coversAll(): bool
+    {
+        return FitMode::Fill === $this->wishes->sits && BleedSource::Picture === $this->wishes->bled;
+    }
+
+    /** Share of what would fit that a whole picture takes. */
+    private function size(): float
+    {
+        return min(1.0, $this->wishes->framing->zoom ?? 1.0);
+    }
+}

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Fit;
+
+use Snugfit\Core\Artwork\Artwork;
+use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Measure\Unit;
+use Snugfit\Core\Product\Orientation;
+use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\Product;
+
+/**
+ * Decides how an artwork sits on a product: which way up, which crop, and whether its pixels suffice.
+ * The only place that decides; screens, commands and workers all ask here.
+ */
+final readonly class PlacementPlanner
+{
+    public function __construct(private CropFinder $crops = new CropFinder())
+    {
+    }
+
+    public function plan(Artwork $artwork, Product $product, PlacementRequest $wishes): Placement
+    {
+        $picture = $wishes->pose->size($artwork->size);
+        $boxes = array_map(static fn (FractionBox $box): PixelWindow => $wishes->pose->box($box)->inPixelsOf($picture), $wishes->keep);
+        $best = null;
+        foreach ($this->waysUp($product->sizedFor($picture), $wishes->orientation) as $turned) {
+            $cut = $this->cut($picture, $turned, $wishes, $boxes);
+            if (null === $best || $cut->isBetterThan($best)) {
+                $best = $cut;
+            }
+        }
+
+        return $this->place($artwork, $picture, $best, $wishes);
+    }
+
+    /** @return non-empty-list<Product> portrait first, so that a tie goes to it */
+    private function waysUp(Product $product, OrientationRule $wish): array
+    {
+        if (Orientation::Square === $product->orientation() || $product->keepsProportions()) {
+            return [$product];
+        }
+        [$portrait, $landscape] = Orientation::Portrait === $product->orientation()
+            ? [$product, $product->turned()]
+            : [$product->turned(), $product];
+
+        return match (OrientationRule::Either === $product->rule ? $wish : $product->rule) {
+            OrientationRule::Portrait => [$portrait],
+            OrientationRule::Landscape => [$landscape],
+            OrientationRule::Either => [$portrait, $landscape],
+        };
+    }
+
+    /** @param list<PixelWindow> $boxes */
+    private function cut(PixelSize $picture, Product $product, PlacementRequest $wishes, array $boxes): CropCandidate
+    {
+        $surround = new FitGeometry($product, $wishes);
+        $focus = null === $wishes->focus ? null : $wishes->pose->box($wishes->focus)->inPixelsOf($picture);
+        $exact = $surround->isWhole() ? $picture : $surround->part($product->target, null)->size();
+        $crop = $this->crops->find($picture, $surround->cropRatio($picture), $exact, $wishes->pose->tilt, $surround->isWhole() ? null : $wishes->framing, $boxes, $focus);
+
+        return new CropCandidate($product, $surround, $crop, $this->keptOf($boxes, $crop, $wishes->pose->tilt));
+    }
+
+    private function place(Artwork $artwork, PixelSize $picture, CropCandidate $cut, PlacementRequest $wishes): Placement
+    {
+        [$product, $surround, $crop] = [$cut->product, $cut->surround, $cut->crop];
+        $full = $surround->part($product->target, $crop)->size();
+        $effective = $artwork->isVector ? $product->target : $surround->effective($crop);
+        $enlargement = $artwork->isVector ? 1.0 : max($full->width / $crop->width, $full->height / $crop->height);
+        $limit = min(Product::EXTREME_LIMIT, $wishes->limit ?? $product->limit ?? $artwork->kind->usualLimit());
+        // Whole pixels can put a crop of the very print size a hair under the target; its pixels are all there.
+        $verdict = $artwork->isVector || $crop->size()->covers($full)
+            ? Verdict::Ample
+            : Verdict::of($effective, $product->target, $product->floor, $limit);
+        $ppi = $this->outputPpi($verdict, $effective, $product, $limit, $wishes->policy);
+
+        return new Placement(
+            artwork: $artwork,
+            product: $product,
+            pose: $wishes->pose,
+            sits: $wishes->sits,
+            crop: $crop,
+            keptShare: $crop->size()->pixels() / $picture->pixels(),
+            keepsBox: $cut->keptOfBoxes > 1 - 1e-9,
+            keptOfBoxes: $cut->keptOfBoxes,
+            effective: $effective,
+            enlargement: $enlargement,
+            limit: $limit,
+            verdict: $verdict,
+            output: null === $ppi ? null : $surround->output($ppi, $crop, $ppi === $effective && !$artwork->isVector && Verdict::Adequate === $verdict),
+            largestPrint: $this->largestPrint($crop, $limit, $product->target),
+        );
+    }
+
+    /** @param list<PixelWindow> $boxes */
+    private function keptOf(array $boxes, PixelWindow $crop, float $tilt): float
+    {
+        if ([] === $boxes) {
+            return 1.0;
+        }
+        $tilted = new RotatedCropGeometry($tilt);
+        $all = $kept = 0.0;
+        foreach ($boxes as $box) {
+            $all += $box->size()->pixels();
+            $kept += $box->size()->pixels() * $tilted->keptOf($box, $crop);
+        }
+
+        return $kept / $all;
+    }
+
+    /** The ppi of the print file; null where there is none to make. */
+    private function outputPpi(Verdict $verdict, Ppi $effective, Product $product, float $limit, UpscalePolicy $policy): ?Ppi
+    {
+        return match ($verdict) {
+            Verdict::Ample, Verdict::Grow => $product->target,
+            Verdict::Adequate => UpscalePolicy::ToTarget === $policy && Verdict::within($product->target->over($effective), $limit) ? $product->target : $effective,
+            // Enlarged by all that the limit allows, to a whole number of ppi; a floor with a fraction is not rounded under.
+            Verdict::GrowToFloor => Ppi::of(max($product->floor->value, floor($effective->value * $limit * (1 + 1e-8)))),
+            Verdict::Short => null,
+        };
+    }
+
+    private function largestPrint(PixelWindow $crop, float $limit, Ppi $target): PrintSize
+    {
+        $side = static fn (int $pixels): Length => Length::of($pixels * $limit / $target->value, Unit::Inch);
+
+        return new PrintSize($side($crop->width), $side($crop->height));
+    }
+}

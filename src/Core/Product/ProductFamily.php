@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Product;
+
+/**
+ * The proportion that a product belongs to: products of one proportion form a family and share their framing. It goes by
+ * the print area, bleed included, and is the nearest usual proportion where that is within half a hundredth; any other is
+ * a proportion of its own, to two places. A product's proportion depends on nothing but the product.
+ */
+final readonly class ProductFamily
+{
+    /** Largest difference from a usual proportion, as a share of it. */
+    public const TOLERANCE = 0.005;
+
+    /** Short to long side. Common practice, and ISO 216's 1 : √2. */
+    private const USUAL = [
+        '1:1' => 1.0, '11:12' => 11 / 12, '10:11' => 10 / 11, '8:9' => 8 / 9, '5:6' => 5 / 6, '4:5' => 4 / 5, '11:14' => 11 / 14, '17:22' => 17 / 22, '3:4' => 3 / 4,
+        '5:7' => 5 / 7, '1:1.414' => \M_SQRT1_2, '2:3' => 2 / 3, '11:17' => 11 / 17, '17:28' => 17 / 28, '3:5' => 3 / 5, '9:16' => 9 / 16,
+        '1:2' => 1 / 2, '2:5' => 2 / 5, '1:3' => 1 / 3, '1:4' => 1 / 4,
+    ];
+
+    private function __construct(public string $key, public string $label)
+    {
+    }
+
+    public static function of(Product $product): self
+    {
+        // Products are values; a sheet asks for the same ones thousands of times.
+        /** @var \WeakMap<Product, self> $known */
+        static $known = new \WeakMap();
+
+        return $known[$product] ??= self::find($product);
+    }
+
+    private static function find(Product $product): self
+    {
+        if ($product->keepsProportions()) {
+            return new self('own', 'own proportions');
+        }
+        $ratio = $product->printArea()->ratio();
+        $ratio = min($ratio, 1 / $ratio);
+        $nearest = null;
+        foreach (self::USUAL as $name => $usual) {
+            $off = abs($ratio / $usual - 1);
+            if ($off <= self::TOLERANCE && (null === $nearest || $off < $nearest[0])) {
+                $nearest = [$off, $name];
+            }
+        }
+        $name = $nearest[1] ?? '1:'.number_format(1 / $ratio, 2, '.', '');
+
+        return new self(str_replace([':', '.'], ['-', '_'], $name), str_replace(':', ' : ', $name));
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Recipe;
+
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\Fit\Placement;
+use Snugfit\Core\Fit\PrintDimensions;
+use Snugfit\Core\Output\Compression;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\OutputColour;
+use Snugfit\Core\Output\SizeLimit;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
+
+/** Writes down how a placement's print file is made. */
+final readonly class RecipeBuilder
+{
+    /**
+     * @throws ImpossibleRecipe|ImpossibleFinish where the placement is short, or the format cannot hold the print, or finishing cannot be as it is wished
+     */
+    public function recipeFor(Placement $placement, MasterFacts $facts, RenderOptions $wishes = new RenderOptions()): Recipe
+    {
+        $output = $placement->output ?? throw ImpossibleRecipe::short($placement->product->code);
+        $colour = $wishes->colour($placement->product->colour);
+        $format = $wishes->format ?? $this->usualFormat($placement->product, $facts->isTransparent, $colour);
+        if ($output->size->longSide() > $format->longestSide()) {
+            throw ImpossibleRecipe::tooLong($output->size, $format);
+        }
+
+        return new Recipe(
+            new Frame($facts->size, $placement->crop, $placement->pose),
+            new Enlarge($this->how($placement, $facts, $wishes), $output->pictureSize(), $this->isEnlarged($placement, $facts) ? $wishes->area : null),
+            $this->write($placement->product, $facts, $output, $format, $colour, $wishes),
+            null === $output->lay ? null : new Mount($output->size, $output->lay),
+            $wishes->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
+        );
+    }
+
+    private function write(Product $product, MasterFacts $facts, PrintDimensions $output, FileFormat $format, OutputColour $colour, RenderOptions $wishes): Write
+    {
+        $most = $wishes->mostBytes($product->maxBytes);
+        $quality = $wishes->quality ?? Write::JPEG_QUALITY;
+
+        return new Write(
+            $format,
+            $output->ppi,
+            $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8,
+            $facts->isTransparent && $format->keepsTransparency() && $colour->profile->keepsTransparency() && $product->wantsTransparency,
+            $wishes->matte ?? 'ffffff',
+            // What a format does not have is as usual, so that a choice makes nothing again for nothing.
+            $format->isLossy() ? $quality : Write::JPEG_QUALITY,
+            $colour,
+            FileFormat::Tiff === $format ? $wishes->compression ?? Compression::Lzw : Compression::Lzw,
+            null !== $most && $format->isLossy() ? new SizeLimit($most, min($quality, $wishes->leastQuality)) : null,
+            FileFormat::Pdf === $format ? new PdfPage($product->trim, $product->bleed, $wishes->cutMarks) : null,
+        );
+    }
+
+    /** What is not enlarged is made the same way whatever was chosen, so that a choice makes nothing again for nothing. */
+    private function how(Placement $placement, MasterFacts $facts, RenderOptions $wishes): UpscaleSettings
+    {
+        return $this->isEnlarged($placement, $facts) ? $wishes->how ?? UpscaleSettings::for($placement->artwork->kind, $facts)->with($wishes->effort) : new UpscaleSettings(UpscaleMethod::Lanczos);
+    }
+
+    private function isEnlarged(Placement $placement, MasterFacts $facts): bool
+    {
+        return !$facts->format->isVector() && null !== $placement->output && !$placement->crop->size()->covers($placement->output->pictureSize());
+    }
+
+    /** The product's first format that takes its colours; for transparent artwork on a product that wants it, the first that keeps transparency. */
+    private function usualFormat(Product $product, bool $isTransparent, OutputColour $colour): FileFormat
+    {
+        $possible = array_values(array_filter($product->formats, static fn (FileFormat $format): bool => $format->takes($colour->profile)));
+        foreach ($possible as $format) {
+            if (!$isTransparent || !$product->wantsTransparency || $format->keepsTransparency()) {
+                return $format;
+            }
+        }
+
+        return $possible[0] ?? $product->formats[0];
+    }
+}

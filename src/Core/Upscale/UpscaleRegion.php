@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Upscale;
+
+use Snugfit\Core\Artwork\PaintedMask;
+use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\JsonReader;
+
+/** Another way of enlarging where a person painted, softly laid over the picture's own: lettering or skin can go another way than the rest. */
+final readonly class UpscaleRegion
+{
+    public function __construct(public UpscaleSettings $how, public PaintedMask $marks)
+    {
+        if ($marks->isEmpty()) {
+            throw ImpossibleFinish::marks('an area has at least one stroke.');
+        }
+    }
+
+    /** @return array<string, mixed> keys in alphabetical order */
+    public function toArray(): array
+    {
+        return ['how' => $this->how->code(), 'marks' => $this->marks->toList()];
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        return new self(UpscaleSettings::ofCode($record->string('how')) ?? throw ImpossibleFinish::field('way '.$record->string('how'), 'those of the test strip'), PaintedMask::fromList($record->toArray()['marks'] ?? null));
+    }
+}

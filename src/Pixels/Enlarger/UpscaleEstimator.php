@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Enlarger;
+
+use Snugfit\Core\Recipe\Recipe;
+
+/** How long what is still to be enlarged will take one worker, by what this machine did last. */
+final readonly class UpscaleEstimator
+{
+    public function __construct(private UpscaleTileCache $doublings)
+    {
+    }
+
+    /**
+     * By piece: several recipes that share one share its work.
+     *
+     * @param string $master SHA-256
+     *
+     * @return array<string, float> seconds by a name that tells a piece from all others
+     */
+    public function pieces(Recipe $recipe, string $master): array
+    {
+        $frame = $recipe->frame;
+        $area = $recipe->enlarge->area;
+        $seconds = [];
+        foreach (null === $area ? [$recipe] : [$recipe, $recipe->enlargedBy($area->how)] as $one) {
+            $times = $one->enlarge->passesFrom($frame->crop->size())->doublings;
+            if ($times > 0) {
+                $pace = $this->doublings->pace();
+                $waiting = $this->doublings->waiting($frame->picture, $one->preparedName($master), new NetworkUpscaler($one->enlarge->how), $times, $frame->pose->uprightOf($frame->crop, $frame->picture));
+                foreach ($waiting as [$piece, $megapixels, $doubler]) {
+                    $seconds[$piece] = $megapixels / $pace->megapixelsPerSecond($doubler);
+                }
+            }
+        }
+
+        return $seconds;
+    }
+
+    /** @param string $master SHA-256 */
+    public function seconds(Recipe $recipe, string $master): float
+    {
+        return array_sum($this->pieces($recipe, $master));
+    }
+}

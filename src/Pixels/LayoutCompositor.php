@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels;
+
+use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Mount;
+use Snugfit\Pixels\Colour\WorkingSpaceConverter;
+use Snugfit\Pixels\Vips\Extend;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Kernel;
+
+/** Lays a picture of its final size on the print, and makes what is round it. */
+final class LayoutCompositor
+{
+    /** The blurred ground is made from a copy of this many pixels on the long side: it holds no detail. */
+    private const GROUND = 320;
+
+    /** Of the ground's long side. */
+    private const BLUR = 0.035;
+
+    /** Whether the picture is looked at in another order than from top to bottom. */
+    public static function readsAnyRow(Mount $mount): bool
+    {
+        return EdgeFill::Mirrored === $mount->lay->edge || EdgeFill::Blurred === $mount->lay->edge;
+    }
+
+    public static function lay(Image $picture, Mount $mount): Image
+    {
+        $part = $mount->lay->part;
+
+        return match ($mount->lay->edge) {
+            EdgeFill::Colour => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Background, self::colour($picture, $mount->lay->colour)),
+            EdgeFill::Mirrored => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Mirror),
+            EdgeFill::Continued => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Copy),
+            EdgeFill::Blurred => self::ground($picture, $mount->canvas)->insert($picture, $part->x, $part->y),
+        };
+    }
+
+    private static function ground(Image $picture, PixelSize $canvas): Image
+    {
+        $small = $picture->thumbnail(self::GROUND)->held();
+        $size = $small->size();
+        $scale = max($canvas->width / $size->width, $canvas->height / $size->height);
+        $width = min($size->width, max(1, (int) round($canvas->width / $scale)));
+        $height = min($size->height, max(1, (int) round($canvas->height / $scale)));
+        $window = new PixelWindow(intdiv($size->width - $width, 2), intdiv($size->height - $height, 2), $width, $height);
+        $ground = $small->blur(max(1.0, self::BLUR * $size->longSide()))->crop($window)->held()->resize($canvas, Kernel::Linear);
+
+        return $ground->format() === $picture->format() ? $ground->meaning($picture->interpretation()) : $ground->rescaleTo($picture->format())->meaning($picture->interpretation());
+    }
+
+    /** @return list<float> a value for each band */
+    private static function colour(Image $picture, string $colour): array
+    {
+        $values = WorkingSpaceConverter::samples($colour, $picture);
+
+        return $picture->hasAlpha() ? [...$values, PremultipliedAlpha::most($picture)] : $values;
+    }
+}

@@ -1,0 +1,153 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Reading;
+
+use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+use Snugfit\Pixels\Vips\Vips;
+use Snugfit\Pixels\Vips\VipsFailed;
+
+/** A master file opened for reading. Its bytes are never changed. */
+final readonly class Master
+{
+    /** 600 megapixels: an A0 at 600 ppi is 558. Counted before anything is decoded. */
+    public const MOST_PIXELS = 600_000_000;
+
+    /** The long side of the grid on which crops of a vector drawing are counted. */
+    private const VECTOR_GRID = 4096;
+
+    private const LONGEST_DRAWING = 50_000_000;
+
+    private const LOADERS = [
+        'VipsForeignLoadJpegFile' => MasterFormat::Jpeg,
+        'VipsForeignLoadPngFile' => MasterFormat::Png,
+        'VipsForeignLoadTiffFile' => MasterFormat::Tiff,
+        'VipsForeignLoadWebpFile' => MasterFormat::Webp,
+        'VipsForeignLoadHeifFile' => MasterFormat::Heif,
+        'VipsForeignLoadNsgifFile' => MasterFormat::Gif,
+        'VipsForeignLoadSvgFile' => MasterFormat::Svg,
+        'VipsForeignLoadPdfFile' => MasterFormat::Pdf,
+    ];
+
+    private function __construct(public string $path, public MasterFormat $format, private Image $header)
+    {
+    }
+
+    /** @throws UnreadableMaster */
+    public static function open(string $path): self
+    {
+        if (!is_file($path) || !is_readable($path)) {
+            throw UnreadableMaster::missing();
+        }
+        if (0 === filesize($path)) {
+            throw UnreadableMaster::empty();
+        }
+        $format = self::LOADERS[(string) Vips::loaderFor($path)] ?? throw UnreadableMaster::notAPicture();
+        try {
+            $header = self::load($path, $format, 1.0, false);
+        } catch (VipsFailed $e) {
+            throw MasterFormat::Pdf === $format && str_contains(strtolower($e->getMessage()), 'encrypted') ? UnreadableMaster::locked() : UnreadableMaster::damaged($e->getMessage());
+        }
+        $size = $header->size();
+        if (!$format->isVector() && $size->pixels() > self::MOST_PIXELS) {
+            throw UnreadableMaster::tooManyPixels($size->width, $size->height, self::MOST_PIXELS);
+        }
+
+        return new self($path, $format, $header);
+    }
+
+    /** As stored, not yet upright; nothing is decoded. For a drawing, at its natural size. */
+    public function header(): Image
+    {
+        return $this->header;
+    }
+
+    /** Upright; for a drawing, the grid that crops are counted in. */
+    public function size(): PixelSize
+    {
+        $stored = $this->header->size();
+        if ($this->format->isVector()) {
+            $scale = self::VECTOR_GRID / $stored->longSide();
+
+            return new PixelSize(max(1, (int) round($stored->width * $scale)), max(1, (int) round($stored->height * $scale)));
+        }
+
+        return $this->orientation() >= 5 ? $stored->turned() : $stored;
+    }
+
+    /** EXIF orientation as stored. */
+    public function orientation(): int
+    {
+        $stored = $this->header->int('orientation', 1);
+
+        return $stored >= 1 && $stored <= 8 ? $stored : 1;
+    }
+
+    /**
+     * Upright, every row reachable at any time: decoded into memory, or into a temporary file where it is large.
+     * For a drawing, rasterised on its grid.
+     */
+    public function picture(): Image
+    {
+        $picture = $this->upright(self::load($this->path, $this->format, $this->vectorScale(1.0), false));
+
+        return $this->format->isVector() ? $picture->held() : $picture;
+    }
+
+    /** As picture(), but as stored: not yet upright. */
+    public function stored(): Image
+    {
+        return self::load($this->path, $this->format, $this->vectorScale(1.0), false);
+    }
+
+    /** Upright, to be read once from top to bottom, so that only a few rows are in memory at a time. */
+    public function stream(): Image
+    {
+        // Mirrored left to right still runs from the top; every other turn needs the last row first.
+        return $this->upright(self::load($this->path, $this->format, 1.0, $this->orientation() <= 2));
+    }
+
+    /** A drawing rasterised at so many times its grid. */
+    public function drawing(float $timesGrid): Image
+    {
+        return $this->upright(self::load($this->path, $this->format, $this->vectorScale($timesGrid), true));
+    }
+
+    private function vectorScale(float $timesGrid): float
+    {
+        return $this->format->isVector() ? $timesGrid * self::VECTOR_GRID / $this->header->size()->longSide() : 1.0;
+    }
+
+    private function upright(Image $image): Image
+    {
+        return 1 === $this->orientation() ? $image : $image->upright();
+    }
+
+    private static function load(string $path, MasterFormat $format, float $scale, bool $stream): Image
+    {
+        $options = ['access' => $stream ? 1 : 0, 'fail-on' => 1];
+
+        $image = match ($format) {
+            MasterFormat::Svg => Image::drawing(self::drawingText($path), [...$options, 'scale' => $scale]),
+            MasterFormat::Pdf => Image::load('pdf', $path, [...$options, 'scale' => $scale]),
+            default => Image::load($format->value, $path, $options),
+        };
+
+        // Lab packed into four bytes is a coding that few operations understand.
+        return $image->isPackedLab() ? $image->colourspace(Interpretation::LabS) : $image;
+    }
+
+    private static function drawingText(string $path): string
+    {
+        $bytes = (int) filesize($path);
+        if ($bytes > self::LONGEST_DRAWING) {
+            throw UnreadableMaster::drawingTooLong($bytes);
+        }
+
+        return (string) file_get_contents($path);
+    }
+}

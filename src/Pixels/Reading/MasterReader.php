@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Reading;
+
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\KindGuess;
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Core\Artwork\PixelStatistics;
+use Snugfit\Pixels\Colour\WorkingSpaceConverter;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+use Snugfit\Pixels\Vips\VipsFailed;
+
+/** Master file -> facts. Decodes all of it once, so that a damaged file is found here and not at the press. */
+final readonly class MasterReader
+{
+    /** Pixels on the long side of the raster that a drawing is judged by, and of the copy in which places are found. */
+    private const DRAWING = 1600;
+    private const SEEN = 1800;
+
+    private const PREVIEW_QUALITY = 90;
+
+    public function __construct(private KindFeatureExtractor $kinds = new KindFeatureExtractor(), private FocusDetector $focus = new FocusDetector(), private PixelStatisticsReader $measuring = new PixelStatisticsReader(), private LetteringDetector $lettering = new LetteringDetector(), private DoubleCompressionDetector $resaves = new DoubleCompressionDetector())
+    {
+    }
+
+    /**
+     * @param array<int, string> $previews side in pixels => path of a WebP to write on the way
+     *
+     * @throws UnreadableMaster
+     */
+    public function read(string $path, array $previews = []): MasterFacts
+    {
+        $master = Master::open($path);
+        try {
+            return $this->readOpened($master, $previews);
+        } catch (VipsFailed $e) {
+            throw UnreadableMaster::damaged($e->getMessage());
+        }
+    }
+
+    /** @param array<int, string> $previews */
+    private function readOpened(Master $master, array $previews): MasterFacts
+    {
+        $header = $master->header();
+        $picture = $master->picture();
+        // Reads every pixel: a transparent one anywhere is found.
+        $isTransparent = $picture->hasAlpha() && $picture->extractBands($picture->bands() - 1, 1)->smallest() < (8 === WorkingSpaceConverter::bitsOf($picture) ? 255 : 65535);
+        // A drawing holds no pixels of its own to judge: a smaller raster says as much.
+        $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->held() : $this->plain($picture);
+        $guess = KindGuess::from($this->kinds->measure($plain));
+        // Where the eye goes and where letters stand is seen in a small copy, made once.
+        $seen = $plain->thumbnail(self::SEEN)->held();
+        // Each from the next larger one, so that only one comes from all of the picture's pixels.
+        krsort($previews);
+        $small = $picture->hasAlpha() || $master->format->isVector() ? $picture : $seen;
+        foreach ($previews as $side => $target) {
+            $small = $this->preview($small, $side);
+            $this->keep($small, $target);
+        }
+
+        return new MasterFacts(
+            format: $master->format,
+            size: $picture->size(),
+            bytes: (int) filesize($master->path),
+            sha256: (string) hash_file('sha256', $master->path),
+            colour: WorkingSpaceConverter::modelOf($header),
+            bits: WorkingSpaceConverter::bitsOf($header),
+            profile: WorkingSpaceConverter::profileOf($header),
+            isTransparent: $isTransparent,
+            ppiTag: $master->format->isVector() ? null : $this->ppiTag($header),
+            exifOrientation: $master->orientation(),
+            pages: max(1, $header->int('n-pages', 1)),
+            kindGuess: $guess->kind,
+            reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
+            focus: $this->focus->guess($seen),
+            measures: $this->measures($master, $picture, $plain, $seen, $guess->kind),
+            lettering: $this->lettering->guess($seen),
+            kindConfidence: $guess->confidence,
+            kindOther: $guess->other,
+        );
+    }
+
+    private function measures(Master $master, Image $picture, Image $plain, Image $seen, Kind $kind): PixelStatistics
+    {
+        if ($master->format->isVector()) {
+            return new PixelStatistics();
+        }
+        $measures = $this->measuring->measure($plain, Kind::FlatGraphic === $kind, $seen);
+        // Few colours and straight edges meet any steps by themselves; shading and grain do not.
+        $isTelling = MasterFormat::Jpeg === $master->format && $picture->bands() <= 3 && \in_array($kind, [Kind::Photo, Kind::Illustration], true);
+
+        return $isTelling ? $measures->savedBeforeAt($this->resaves->earlierQuality($master->path, 1 === $master->orientation() ? $picture : $master->stored())) : $measures;
+    }
+
+    private function preview(Image $picture, int $side): Image
+    {
+        return $this->eightBits(WorkingSpaceConverter::toSrgb($picture->thumbnail($side)))->without('icc-profile-data', 'exif-data', 'xmp-data', 'iptc-data')->held();
+    }
+
+    private function keep(Image $preview, string $target): void
+    {
+        // Effort 2 of 6: a preview is waited for. Colours at edges and in ramps are kept, since it is judged by eye.
+        $preview->save('webp', $target, ['Q' => self::PREVIEW_QUALITY, 'effort' => 2, 'smart-subsample' => 1]);
+    }
+
+    private function plain(Image $picture): Image
+    {
+        $image = $this->eightBits(WorkingSpaceConverter::toSrgb($picture));
+
+        return $image->hasAlpha() ? $image->flatten([255.0, 255.0, 255.0]) : $image;
+    }
+
+    private function eightBits(Image $image): Image
+    {
+        return 16 === WorkingSpaceConverter::bitsOf($image) ? $image->rescaleTo(BandFormat::Byte)->meaning(Interpretation::Srgb) : $image;
+    }
+
+    private function ppiTag(Image $header): ?float
+    {
+        [$across] = $header->resolution();
+        // One pixel per millimetre is what libvips assumes where a file says nothing.
+        $ppi = 1.0 === $across ? 0.0 : round($across * 25.4, 1);
+
+        return $ppi > 0 && is_finite($ppi) ? $ppi : null;
+    }
+
+    /** Scripts, event handlers, and references to anything but a part of the same drawing or embedded data. */
+    private function reachesOutside(string $path): bool
+    {
+        $text = (string) file_get_contents($path);
+
+        return 1 === preg_match('/<script\b|<foreignObject\b|\son[a-z]+\s*=|@import|<!ENTITY/i', $text)
+            || 1 === preg_match('/\bhref\s*=\s*["\'](?!#|data:)[^"\']/i', $text)
+            || 1 === preg_match('/url\(\s*["\']?(?!#|data:)[^)\s]/i', $text);
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\ProductFamily;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+
+/** Plans every placement of a batch with what people asked for. */
+final class BatchPlanner
+{
+    /** @var array<string, PlannedPlacement> planned before in this request, by artwork and product */
+    private array $known = [];
+
+    public function __construct(private readonly PlacementPlanner $planner, private readonly ProductRepository $shelf, private readonly EntityManagerInterface $entities)
+    {
+    }
+
+    /** @return list<Product> the batch's products by family, families and products in the shelf's order; a code that left the shelf is passed over */
+    public function products(Batch $batch): array
+    {
+        $chosen = array_flip($batch->productCodes());
+        $families = [];
+        foreach ($this->shelf->catalogue()->products as $product) {
+            if (isset($chosen[$product->code])) {
+                $families[ProductFamily::of($product)->key][] = $product;
+            }
+        }
+
+        return array_merge(...array_values($families));
+    }
+
+    /** @return list<BatchArtwork> those that were read, with their framings fetched at once */
+    public function artworks(Batch $batch): array
+    {
+        $this->entities->createQueryBuilder()->select('artwork', 'framing')->from(BatchArtwork::class, 'artwork')->leftJoin('artwork.framings', 'framing')
+            ->where('artwork.batch = :batch')->setParameter('batch', $batch)->getQuery()->getResult();
+
+        return $batch->readArtworks();
+    }
+
+    public function place(BatchArtwork $artwork, Product $product): PlannedPlacement
+    {
+        $sitting = EffectiveSettings::of($artwork, $product);
+        $key = $artwork->id().':'.$product->code;
+        $known = $this->known[$key] ?? null;
+        // A page plans all of a batch for its line and again for its room.
+        if (null !== $known && $known->sitting->isAs($sitting)) {
+            return $known;
+        }
+
+        return $this->known[$key] = $this->placeAs($sitting);
+    }
+
+    public function placeAs(EffectiveSettings $sitting): PlannedPlacement
+    {
+        return new PlannedPlacement($sitting, $this->planner->plan($sitting->artwork->artwork(), $sitting->product, $sitting->wishes()));
+    }
+
+    /** @return list<PlannedPlacement> artwork by artwork, in the order of the products */
+    public function placements(Batch $batch): array
+    {
+        $products = $this->products($batch);
+        $placed = [];
+        foreach ($this->artworks($batch) as $artwork) {
+            foreach ($products as $product) {
+                $placed[] = $this->place($artwork, $product);
+            }
+        }
+
+        return $placed;
+    }
+}

@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Core\Delivery\Manifest;
+use Snugfit\Core\Delivery\ManifestEntry;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\IntakeState;
+use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintFileState;
+use Snugfit\Shop\Entity\PrintRun;
+
+/** The delivery folder of each batch, and which print file stands in it for each placement. */
+final readonly class DeliveryStore
+{
+    /** Where cleared deliveries lie until they are too old. */
+    public const CLEARED = 'cleared';
+
+    public function __construct(private EntityManagerInterface $entities, private FileStore $vault)
+    {
+    }
+
+    public static function placement(int $artworkId, string $productCode): string
+    {
+        return $artworkId.':'.$productCode;
+    }
+
+    /** @return array<string, PrintFile> the newest delivered file of each placement */
+    public function latest(Batch $batch): array
+    {
+        $latest = [];
+        foreach ($this->ended($batch) as $file) {
+            if ($file->state()->isDelivered()) {
+                $latest[self::placement($file->artwork()->id(), $file->productCode())] = $file;
+            }
+        }
+
+        return $latest;
+    }
+
+    public function key(Batch $batch, string $path): string
+    {
+        return $this->folder($batch).'/'.$path;
+    }
+
+    /** The folder on disk, which a person may open. */
+    public function folderPath(Batch $batch): string
+    {
+        return \dirname($this->vault->path($this->key($batch, 'manifest.json')));
+    }
+
+    public function has(PrintFile $file): bool
+    {
+        return null !== $file->path() && $this->vault->has($this->key($file->run()->batch(), $file->path()));
+    }
+
+    /** Puts a finished, checked file in its place; one of the same placement that lay there goes. */
+    public function deliver(PrintFile $file, string $fromKey): void
+    {
+        $key = $this->key($file->run()->batch(), $file->path() ?? throw new \LogicException('A print file has a name before it is made.'));
+        // A host that was stopped between moving and noting finds the file already in its place.
+        if ($this->vault->has($fromKey) || !$this->vault->has($key)) {
+            $this->vault->move($fromKey, $key);
+        }
+    }
+
+    /** Takes a batch's delivered files away, because a person says so; for a while they can be brought back. */
+    public function clear(Batch $batch): void
+    {
+        $this->vault->moveFolder($this->folder($batch), self::CLEARED.'/'.$batch->number());
+    }
+
+    /** @return bool whether there was anything to bring back */
+    public function bringBack(Batch $batch): bool
+    {
+        return $this->vault->moveFolder(self::CLEARED.'/'.$batch->number(), $this->folder($batch));
+    }
+
+    public function canBringBack(Batch $batch): bool
+    {
+        return $this->vault->hasFolder(self::CLEARED.'/'.$batch->number()) && !$this->vault->has($this->key($batch, 'manifest.json'));
+    }
+
+    /** Writes manifest.json and manifest.csv for all that stands in the folder, with what is short or failed in the last run. */
+    public function writeManifest(Batch $batch): void
+    {
+        $manifest = $this->manifest($batch);
+        $this->vault->write($this->key($batch, 'manifest.json'), $manifest->json());
+        $this->vault->write($this->key($batch, 'manifest.csv'), $manifest->csv());
+    }
+
+    public function manifest(Batch $batch): Manifest
+    {
+        $latest = $this->latest($batch);
+        $entries = [];
+        foreach ($this->ended($batch) as $file) {
+            $placement = self::placement($file->artwork()->id(), $file->productCode());
+            $entries[$placement] = $this->entry($latest[$placement] ?? $file);
+        }
+        $unreadable = array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => IntakeState::Unreadable === $artwork->state());
+
+        return new Manifest(
+            array_values($entries),
+            array_values(array_map(static fn (BatchArtwork $artwork): array => ['master' => $artwork->fileName(), 'reason' => (string) $artwork->reason()], $unreadable)),
+        );
+    }
+
+    private function entry(PrintFile $file): ManifestEntry
+    {
+        $entry = ManifestEntry::fromRecord($file->figures());
+        $found = $file->found();
+        $path = $file->path();
+        if ($file->state()->isDelivered() && null !== $found && null !== $path) {
+            return $entry->delivered($path, $found, $file->recipe()->write->ppi->value ?? $found->ppiAcross);
+        }
+
+        return match (true) {
+            PrintFileState::Short === $file->state() => $entry,
+            [] !== $file->findings() => $entry->failedPreflight((string) $file->reason()),
+            default => $entry->notMade($file->reason() ?? 'Not made yet.'),
+        };
+    }
+
+    /** @return list<PrintFile> of all runs, oldest first, without artworks that were removed */
+    private function ended(Batch $batch): array
+    {
+        /** @var list<PrintFile> $files */
+        $files = $this->entities->createQueryBuilder()
+            ->select('file', 'artwork')
+            ->from(PrintFile::class, 'file')->join('file.run', 'run')->join('file.artwork', 'artwork')
+            ->where('run.batch = :batch AND artwork.removed = false')->setParameter('batch', $batch)
+            ->orderBy('file.id')->getQuery()->getResult();
+
+        return $files;
+    }
+
+    private function folder(Batch $batch): string
+    {
+        return 'deliveries/'.$batch->number();
+    }
+
+    public function lastRun(Batch $batch): ?PrintRun
+    {
+        return $this->entities->getRepository(PrintRun::class)->findOneBy(['batch' => $batch], ['id' => 'DESC']);
+    }
+}

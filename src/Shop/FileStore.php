@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop;
+
+use League\Flysystem\Filesystem;
+use League\Flysystem\FilesystemOperator;
+use League\Flysystem\Local\LocalFilesystemAdapter;
+use Snugfit\Core\Recipe\Recipe;
+
+/**
+ * The shop's files by key: masters under their content hash, previews, print files on their way, deliveries.
+ * A file appears under its key only when it is whole. Workers share the folder, locally or over a network mount, because
+ * pixel work reads and writes by path (docs/decisions/files.md).
+ */
+final readonly class FileStore
+{
+    private FilesystemOperator $files;
+
+    private string $root;
+
+    public function __construct(string $dataDir)
+    {
+        $this->root = $dataDir.'/files';
+        // Made at first use, so that a command without a shop leaves no folder behind.
+        $this->files = new Filesystem(new LocalFilesystemAdapter($this->root, lazyRootCreation: true));
+    }
+
+    public static function masterKey(string $sha256): string
+    {
+        return \sprintf('masters/%s/%s', substr($sha256, 0, 2), $sha256);
+    }
+
+    public static function previewKey(string $sha256, int $side): string
+    {
+        return \sprintf('previews/%s/%s-%d.webp', substr($sha256, 0, 2), $sha256, $side);
+    }
+
+    /** Of a print, small. */
+    public static function proofKey(string $master, Recipe $recipe): string
+    {
+        return \sprintf('proofs/%s.jpg', hash('sha256', $master.$recipe->hash()));
+    }
+
+    public function has(string $key): bool
+    {
+        return $this->files->fileExists($key);
+    }
+
+    public function read(string $key): string
+    {
+        return $this->files->read($key);
+    }
+
+    public function write(string $key, string $contents): void
+    {
+        $this->files->write($key.'.part', $contents);
+        $this->files->move($key.'.part', $key);
+    }
+
+    public function move(string $from, string $to): void
+    {
+        $this->files->move($from, $to);
+    }
+
+    public function delete(string $key): void
+    {
+        $this->files->delete($key);
+    }
+
+    /** Deletes what lies right under a key and was not changed for so many seconds: files, and folders with all in them. */
+    public function clearOlder(string $key, int $seconds): void
+    {
+        foreach (glob($this->root.'/'.$key.'/*') ?: [] as $path) {
+            if (filemtime($path) < time() - $seconds) {
+                (new \Symfony\Component\Filesystem\Filesystem())->remove($path);
+            }
+        }
+    }
+
+    /** Deletes of the folders right under a key all but so many that were changed last. */
+    public function clearBeyond(string $key, int $most): void
+    {
+        $folders = glob($this->root.'/'.$key.'/*', \GLOB_ONLYDIR) ?: [];
+        usort($folders, static fn (string $one, string $other): int => filemtime($other) <=> filemtime($one));
+        (new \Symfony\Component\Filesystem\Filesystem())->remove(\array_slice($folders, $most));
+    }
+
+    public function hasFolder(string $key): bool
+    {
+        return is_dir($this->root.'/'.$key);
+    }
+
+    /** Gives a folder another key; false where it is not there. What lay under the new key goes. */
+    public function moveFolder(string $from, string $to): bool
+    {
+        if (!$this->hasFolder($from)) {
+            return false;
+        }
+        (new \Symfony\Component\Filesystem\Filesystem())->remove($this->root.'/'.$to);
+        $target = $this->path($to);
+
+        return rename($this->root.'/'.$from, $target) && touch($target);
+    }
+
+    /** Where pixel work reads and writes. The folder is there afterwards; the file may not be. */
+    public function path(string $key): string
+    {
+        $path = $this->root.'/'.$key;
+        if (!is_dir(\dirname($path))) {
+            @mkdir(\dirname($path), 0o755, true);
+        }
+
+        return $path;
+    }
+
+    /** Takes a complete file in as a master and gives its hash. The same bytes are kept once, and nobody may write to them. */
+    public function adoptMaster(string $path): string
+    {
+        $hash = (string) hash_file('sha256', $path);
+        $target = $this->path(self::masterKey($hash));
+        if (is_file($target)) {
+            unlink($path);
+        } else {
+            chmod($path, 0o444);
+            rename($path, $target);
+        }
+
+        return $hash;
+    }
+}

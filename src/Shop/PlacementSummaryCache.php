@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop;
+
+use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Symfony\Contracts\Cache\CacheInterface;
+use Symfony\Contracts\Cache\ItemInterface;
+
+/**
+ * The figures of all placements of a batch. Planning thousands of them takes a good part of a second, and every page of
+ * a batch counts them, so they are kept between requests, each artwork's under a fingerprint of all that it depends on.
+ *
+ * @phpstan-type Kept array{products: string, artworks: array<int, array{string, list<array{string, float, float, float, bool, bool, bool, string, ?string}>}>}
+ */
+final class PlacementSummaryCache
+{
+    private const FOR = 30 * 86400;
+
+    public function __construct(
+        private readonly BatchPlanner $sheet,
+        private readonly RecipeBuilder $recipes,
+        private readonly CacheInterface $cache,
+        private readonly string $dataDir,
+    ) {
+    }
+
+    /** @return list<PlacementSummary> artwork by artwork, in the order of the products */
+    public function of(Batch $batch): array
+    {
+        return array_merge(...array_values($this->byArtwork($batch)));
+    }
+
+    /** @return array<int, list<PlacementSummary>> in the order of the products, by the artwork's number */
+    public function byArtwork(Batch $batch): array
+    {
+        $products = $this->sheet->products($batch);
+        $name = 'figures.'.hash('xxh128', $this->dataDir).'.'.$batch->id();
+        $shelf = hash('xxh128', serialize([$products, $batch->settings()->toArray()]));
+        $kept = $this->kept($name);
+        if ($kept['products'] !== $shelf) {
+            $kept = ['products' => $shelf, 'artworks' => []];
+        }
+        $figures = $rows = [];
+        $isNew = false;
+        foreach ($this->sheet->artworks($batch) as $artwork) {
+            $id = $artwork->id();
+            $fingerprint = $artwork->fingerprint();
+            if (($kept['artworks'][$id][0] ?? null) === $fingerprint) {
+                $rows[$id] = $kept['artworks'][$id];
+                $figures[$id] = array_map(static fn (Product $product, array $row): PlacementSummary => PlacementSummary::ofRow($artwork, $product, $row), $products, $rows[$id][1]);
+            } else {
+                $isNew = true;
+                $figures[$id] = $this->plan($artwork, $products);
+                $rows[$id] = [$fingerprint, array_map(static fn (PlacementSummary $one): array => $one->toRow(), $figures[$id])];
+            }
+        }
+        if ($isNew) {
+            $this->keep($name, ['products' => $shelf, 'artworks' => $rows]);
+        }
+
+        return $figures;
+    }
+
+    /**
+     * @param list<Product> $products
+     *
+     * @return list<PlacementSummary>
+     */
+    private function plan(BatchArtwork $artwork, array $products): array
+    {
+        return array_map(function (Product $product) use ($artwork): PlacementSummary {
+            $placed = $this->sheet->place($artwork, $product);
+
+            return PlacementSummary::of($placed, $this->recipe($placed));
+        }, $products);
+    }
+
+    private function recipe(PlannedPlacement $placed): ?string
+    {
+        try {
+            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking())->hash();
+        } catch (ImpossibleRecipe|ImpossibleFinish) {
+            return null;
+        }
+    }
+
+    /** @return Kept */
+    private function kept(string $name): array
+    {
+        return $this->cache->get($name, static function (ItemInterface $item, bool &$save): array {
+            $save = false;
+
+            return ['products' => '', 'artworks' => []];
+        });
+    }
+
+    /** @param Kept $figures */
+    private function keep(string $name, array $figures): void
+    {
+        // An infinite beta has it worked out anew.
+        $this->cache->get($name, static function (ItemInterface $item) use ($figures): array {
+            $item->expiresAfter(self::FOR);
+
+            return $figures;
+        }, \INF);
+    }
+}

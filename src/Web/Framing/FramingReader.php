@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Framing;
+
+use Snugfit\Core\Fit\BleedSource;
+use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\QuarterTurn;
+use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Shop\Entity\FramingMemo;
+use Symfony\Component\HttpFoundation\ParameterBag;
+
+/** Reads how a picture shall sit from a request's fields; what is left out or makes no sense stays as it is. */
+final class FramingReader
+{
+    /** @param ParameterBag<mixed> $fields */
+    public static function in(ParameterBag $fields, FramingMemo $now): FramingMemo
+    {
+        $memo = $fields->has('reset') ? $now->withoutFraming() : $now;
+        $text = static fn (string $name): string => \is_scalar($fields->all()[$name] ?? null) ? (string) $fields->all()[$name] : '';
+        $number = static fn (string $name, float $else): float => is_numeric($text($name)) && is_finite((float) $text($name)) ? (float) $text($name) : $else;
+        $pose = $memo->pose;
+
+        return $memo->with(
+            orientation: OrientationRule::tryFrom($text('orientation')),
+            framing: $fields->has('x') && !$fields->has('reset') ? new CropPosition($number('x', 0.5), $number('y', 0.5), $number('zoom', 1.0)) : null,
+            pose: new ImageTransform(
+                QuarterTurn::tryFrom((int) $number('turn', $pose->turn->value)) ?? $pose->turn,
+                '' === $text('flip') ? $pose->flip : '1' === $text('flip'),
+                $number('tilt', $pose->tilt),
+            ),
+            sits: FitMode::tryFrom($text('sits')),
+            edge: EdgeFill::tryFrom($text('edge')),
+            colour: 1 === preg_match('/^#?([0-9a-f]{6})$/i', $text('colour'), $part) ? strtolower($part[1]) : null,
+            bled: BleedSource::tryFrom($text('bled')),
+        );
+    }
+}

@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Framing;
+
+use Snugfit\Core\Fit\BleedSource;
+use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\RotatedCropGeometry;
+use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\Ratio;
+use Snugfit\Core\Product\Product;
+use Snugfit\Shop\PlannedPlacement;
+use Snugfit\Web\Shared\PlacementSvg;
+
+/**
+ * The geometry that the framing room draws, in pixels of the posed picture. The page moves the window by the same rules;
+ * where it ends up, the planner says.
+ */
+final readonly class FramingStage
+{
+    private function __construct(private PlannedPlacement $placed)
+    {
+    }
+
+    public static function of(PlannedPlacement $placed): self
+    {
+        return new self($placed);
+    }
+
+    /** @return array<string, mixed> what the page's own drawing starts from */
+    public function toArray(): array
+    {
+        $placement = $this->placed->placement;
+        $shared = $this->placed->sitting->shared;
+        $pose = $placement->pose;
+        $upright = $placement->artwork->size;
+        $picture = $pose->size($upright);
+        $product = $placement->product;
+        $isWhole = FitMode::Whole === $shared->sits;
+        $covered = BleedSource::Picture === $shared->bled ? $product->printArea() : $product->trim;
+        $ratio = $isWhole || $product->keepsProportions() ? Ratio::ofPixels($picture) : Ratio::ofPrint($covered);
+        $full = (new RotatedCropGeometry($pose->tilt))->largest($picture, $ratio);
+        $focus = $placement->artwork->isVector ? null : $this->placed->artwork->facts()->focus;
+
+        return [
+            'picture' => [$picture->width, $picture->height],
+            'upright' => [$upright->width, $upright->height],
+            'pose' => PlacementSvg::pose($pose, $upright),
+            'tilt' => $pose->tilt,
+            'flip' => $pose->flip,
+            'turn' => $pose->turn->value,
+            'crop' => $placement->crop->toArray(),
+            'full' => $full,
+            'zoom' => $shared->framing->zoom ?? 1.0,
+            'at' => [$shared->framing->centreX ?? 0.5, $shared->framing->centreY ?? 0.5],
+            'sits' => $shared->sits->value,
+            'paper' => $isWhole ? $this->paperRoundWhole($product) : $this->paperOnCrop($product, BleedSource::Picture === $shared->bled),
+            'colour' => FitMode::Whole === $shared->sits ? '#'.$shared->colour : null,
+            'edge' => $isWhole ? $shared->edge->value : $shared->bled->edge()?->value,
+            'orientation' => $product->orientation()->value,
+            'keep' => array_map(static fn (FractionBox $box): array => $pose->box($box)->toList(), $this->placed->artwork->keepBoxes()),
+            'keepUpright' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->placed->artwork->keepBoxes()),
+            'focus' => null === $focus ? null : $pose->box($focus)->toList(),
+        ];
+    }
+
+    /**
+     * Paper, trim and safe area in shares of the crop's sides, and inches of paper across the crop.
+     *
+     * @return array<string, mixed>
+     */
+    private function paperOnCrop(Product $product, bool $coversAll): array
+    {
+        $bleed = $product->bleed;
+        $covered = $coversAll ? $product->printArea() : $product->trim;
+        [$left, $top] = $coversAll ? [0, 0] : [$bleed->left->ticks, $bleed->top->ticks];
+        $box = static fn (Length $l, Length $t, Length $r, Length $b): array => [
+            ($l->ticks - $left) / $covered->width->ticks,
+            ($t->ticks - $top) / $covered->height->ticks,
+            ($product->printArea()->width->ticks - $l->ticks - $r->ticks) / $covered->width->ticks,
+            ($product->printArea()->height->ticks - $t->ticks - $b->ticks) / $covered->height->ticks,
+        ];
+
+        return $this->boxes($product, $box) + ['inches' => $covered->width->inInches()];
+    }
+
+    /**
+     * The same for a picture that is shown whole, in pixels of the crop while it is as large as fits.
+     *
+     * @return array<string, mixed>
+     */
+    private function paperRoundWhole(Product $product): array
+    {
+        $crop = $this->placed->placement->crop;
+        // Pixels of the crop for a tick of paper.
+        $scale = max($crop->width / $product->trim->width->ticks, $crop->height / $product->trim->height->ticks);
+        $area = $product->printArea();
+        $box = static fn (Length $l, Length $t, Length $r, Length $b): array => [
+            $l->ticks * $scale, $t->ticks * $scale, ($area->width->ticks - $l->ticks - $r->ticks) * $scale, ($area->height->ticks - $t->ticks - $b->ticks) * $scale,
+        ];
+
+        return $this->boxes($product, $box) + ['inches' => $crop->width / $scale / 914_400];
+    }
+
+    /**
+     * @param \Closure(Length, Length, Length, Length): array{float|int, float|int, float|int, float|int} $box insets from the paper's edges to a box
+     *
+     * @return array<string, mixed>
+     */
+    private function boxes(Product $product, \Closure $box): array
+    {
+        $none = Length::zero();
+        $bleed = $product->bleed;
+        $margin = $product->safeMargin;
+
+        return [
+            'all' => $box($none, $none, $none, $none),
+            'trim' => $box($bleed->left, $bleed->top, $bleed->right, $bleed->bottom),
+            'safe' => null === $margin || $margin->isZero() ? null : $box($bleed->left->plus($margin), $bleed->top->plus($margin), $bleed->right->plus($margin), $bleed->bottom->plus($margin)),
+        ];
+    }
+}

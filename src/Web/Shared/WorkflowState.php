@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Shared;
+
+use Snugfit\Shop\Entity\PrintRun;
+
+/** How far a batch is. */
+final readonly class WorkflowState
+{
+    /** @param list<WorkflowStep> $stations */
+    public function __construct(
+        public array $stations,
+        public ?PrintRun $run,
+        public int $printable,
+        public int $toLookAt,
+        public int $short,
+        public int $artworks,
+        public int $reading,
+        public int $made,
+        public int $wanted,
+        public int $parcels,
+        /** The last act that can be taken back, in words. */
+        public ?string $lastAct,
+        public ?NextAction $next,
+    ) {
+    }
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\TestStrip;
+
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Pixels\Job\SimilarityJob;
+use Snugfit\Shop\FileStore;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\PixelProcessPool;
+use Symfony\Contracts\Cache\CacheInterface;
+
+/** PSNR and SSIM of a column against the reference, measured once. */
+final readonly class ReferenceComparison
+{
+    public function __construct(private PixelProcessPool $bench, private FileStore $vault, private CacheInterface $cache)
+    {
+    }
+
+    /**
+     * @return array{psnr: ?float, ssim: float} decibels, null where both are the same; luma, without the 4 px at the border
+     *
+     * @throws PixelJobFailed
+     */
+    public function of(StripImage $shown, StripImage $reference, ?PixelWindow $window): array
+    {
+        return $this->cache->get(SimilarityJob::key($shown->file, $shown->recipe, $reference->file, $reference->recipe, $window), function () use ($shown, $reference, $window): array {
+            $path = fn (StripImage $one): string => $this->vault->path(FileStore::masterKey($one->file));
+            $facts = $this->bench->start(new SimilarityJob($path($shown), $shown->recipe, $path($reference), $reference->recipe, $window))->facts();
+
+            return ['psnr' => $facts->optionalFloat('psnr'), 'ssim' => $facts->float('ssim')];
+        });
+    }
+}

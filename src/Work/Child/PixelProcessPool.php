@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Child;
+
+use Snugfit\Pixels\Enlarger\UpscaleTileCache;
+use Snugfit\Pixels\Job\PixelJob;
+use Symfony\Component\Process\PhpExecutableFinder;
+
+/**
+ * Has pixel work done in child processes, with limits on memory and time: a decoder that crashes or grows costs one file.
+ * Killing the child is also how work is cancelled; one that ended its job well gets another.
+ */
+final readonly class PixelProcessPool
+{
+    /** Bytes of memory a child may take for itself; files mapped from disk do not count. */
+    private const MEMORY = 4 << 30;
+
+    public function __construct(
+        private string $projectDir,
+        private string $temporaryDir,
+        /** For what is worth keeping between jobs. */
+        private string $workDir,
+        private int $threads = 1,
+        private IdleProcesses $idle = new IdleProcesses(),
+    ) {
+    }
+
+    /** A page's own process is another program than the command line's, which is wanted here. */
+    private static function php(): string
+    {
+        $php = (new PhpExecutableFinder())->find(false);
+
+        return false === $php ? 'php' : $php;
+    }
+
+    public function withThreads(int $threads): self
+    {
+        return new self($this->projectDir, $this->temporaryDir, $this->workDir, max(1, $threads), $this->idle);
+    }
+
+    /** What its children keep of enlarged pictures. */
+    public function doublings(): UpscaleTileCache
+    {
+        return new UpscaleTileCache($this->workDir);
+    }
+
+    /** Keeping what is worth keeping elsewhere. */
+    public function workingIn(string $workDir): self
+    {
+        return new self($this->projectDir, $this->temporaryDir, $workDir, $this->threads, $this->idle);
+    }
+
+    public function start(PixelJob $job): PixelTask
+    {
+        foreach ([$this->temporaryDir, $this->workDir] as $folder) {
+            if (!is_dir($folder)) {
+                @mkdir($folder, 0o700, true);
+            }
+        }
+        $kind = $this->threads.' '.$this->workDir;
+        $process = $this->idle->take($kind) ?? PixelProcess::start(
+            ['prlimit', '--data='.self::MEMORY, '--core=0', self::php(), '-d', 'memory_limit=1G', '-d', 'display_errors=stderr', $this->projectDir.'/bin/pixels', (string) $this->threads, $this->workDir],
+            // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
+            ['TMPDIR' => $this->temporaryDir, 'G_SLICE' => 'always-malloc'],
+        );
+
+        return new PixelTask($process, $job, fn () => $this->idle->keep($kind, $process));
+    }
+}

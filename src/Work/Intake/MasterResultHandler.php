@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Intake;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Work\Message\MasterRead;
+use Snugfit\Work\Message\MasterUnreadable;
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+
+/** At the host: keeps what workers read. */
+final readonly class MasterResultHandler
+{
+    public function __construct(private EntityManagerInterface $entities)
+    {
+    }
+
+    #[AsMessageHandler]
+    public function read(MasterRead $answer): void
+    {
+        $this->entities->find(BatchArtwork::class, $answer->artworkId)?->wasRead($answer->facts);
+        $this->entities->flush();
+    }
+
+    #[AsMessageHandler]
+    public function unreadable(MasterUnreadable $answer): void
+    {
+        $this->entities->find(BatchArtwork::class, $answer->artworkId)?->couldNotBeRead($answer->reason);
+        $this->entities->flush();
+    }
+}

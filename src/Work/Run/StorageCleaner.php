@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Run;
+
+use Snugfit\Pixels\Enlarger\UpscaleCacheFolder;
+use Snugfit\Shop\DeliveryStore;
+use Snugfit\Shop\FileStore;
+
+/** Clears what can be made again and was not looked at for a chosen time, and deliveries that a person cleared long enough ago. Masters are never touched. */
+final readonly class StorageCleaner
+{
+    /** Days that a cleared delivery can be brought back. */
+    public const REGRET = 7;
+
+    /** Whole results that are kept to be looked at; the longest unseen go first. */
+    private const WHOLES = 24;
+
+    public function __construct(private FileStore $vault, private string $dataDir, private int $keepDays)
+    {
+    }
+
+    public function tidy(): void
+    {
+        (new UpscaleCacheFolder($this->dataDir.'/enlarged'))->tidy($this->keepDays);
+        $this->vault->clearOlder('patches', $this->keepDays * 86400);
+        $this->vault->clearOlder(PrintPyramids::FOLDER, $this->keepDays * 86400);
+        $this->vault->clearBeyond(PrintPyramids::FOLDER, self::WHOLES);
+        $this->vault->clearOlder(DeliveryStore::CLEARED, self::REGRET * 86400);
+    }
+}

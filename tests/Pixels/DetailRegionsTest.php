@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Pixels;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Pixels\Reading\DetailRegion;
+use Snugfit\Pixels\Reading\DetailRegions;
+use Snugfit\Pixels\Vips\Image;
+
+/** Spots are where a way of enlarging shows what it is worth. */
+final class DetailRegionsTest extends PixelTestCase
+{
+    public function test_detail_edge_and_tone_are_found_where_they_were_put(): void
+    {
+        // Fine stripes at the left, one hard edge in the middle, a soft ramp at the right.
+        $picture = $this->drawn(static fn (int $x, int $y): int => match (true) {
+            $x < 200 => 0 === ($x + $y) % 4 ? 90 : 130,
+            $x < 400 => $x < 300 ? 20 : 240,
+            default => 100 + intdiv($x - 400, 4),
+        });
+        $spots = [];
+        foreach ((new DetailRegions())->of($picture) as $spot) {
+            $spots[$spot->what] = $spot;
+        }
+        self::assertSame(['finest detail', 'strongest edge', 'smoothest tone'], array_keys($spots));
+        self::assertLessThan(200 / 600, $spots['finest detail']->x);
+        self::assertEqualsWithDelta(300 / 600, $spots['strongest edge']->x, 0.01);
+        self::assertGreaterThan(400 / 600, $spots['smoothest tone']->x);
+    }
+
+    public function test_bare_paper_tells_nothing_about_tone(): void
+    {
+        $paper = $this->drawn(static fn (int $x, int $y): int => $x > 250 && $x < 290 && $y > 180 && $y < 220 ? 10 : 250);
+        self::assertNotContains('smoothest tone', array_map(static fn (DetailRegion $spot): string => $spot->what, array_filter((new DetailRegions())->of($paper), static fn (DetailRegion $spot): bool => $spot->x < 0.3 || $spot->x > 0.6)));
+    }
+
+    public function test_no_two_spots_are_the_same_place_and_all_lie_in_the_picture(): void
+    {
+        foreach ([[64, 48], [900, 60], [50, 700]] as [$width, $height]) {
+            $spots = (new DetailRegions())->of($this->picture(new PixelSize($width, $height)));
+            $places = array_map(static fn (DetailRegion $spot): string => \sprintf('%.2f %.2f', $spot->x, $spot->y), $spots);
+            self::assertSame($places, array_unique($places));
+            foreach ($spots as $spot) {
+                self::assertTrue($spot->x >= 0 && $spot->x <= 1 && $spot->y >= 0 && $spot->y <= 1);
+            }
+        }
+    }
+
+    /** @param \Closure(int, int): int $level */
+    private function drawn(\Closure $level): Image
+    {
+        $bytes = '';
+        for ($y = 0; $y < 400; ++$y) {
+            for ($x = 0; $x < 600; ++$x) {
+                $bytes .= str_repeat(\chr($level($x, $y)), 3);
+            }
+        }
+
+        return Image::ofBytes($bytes, new PixelSize(600, 400), 3)->held();
+    }
+}
