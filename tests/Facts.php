@@ -18,6 +18,6 @@ final class Facts
     /** @param list<FractionBox> $lettering */
     public static function of(int $width, int $height, Kind $kind = Kind::Photo, int $bits = 8, bool $transparent = false, ColourModel $colour = ColourModel::Rgb, ?float $ppiTag = null, int $pages = 1, int $orientation = 1, ?string $profile = null, MasterFormat $format = MasterFormat::Png, array $lettering = [], PixelStatistics $measures = new PixelStatistics(), float $confidence = 1.0): MasterFacts
     {
-        return new MasterFacts($format, new PixelSize($width, $height), 1000, str_repeat('ab', 32), $colour, $bits, $profile, $transparent, $ppiTag, $orientation, $pages, $kind, measures: $measures, lettering: $lettering, kindConfidence: $confidence, kindOther: Kind::Illustration);
+        return new MasterFacts($format, new PixelSize($width, $height), 1000, str_repeat('ab', 32), $colour, $bits, $profile, $transparent, $ppiTag, $orientation, $pages, $kind, statistics: $measures, lettering: $lettering, kindConfidence: $confidence, kindOther: Kind::Illustration);
     }
 }

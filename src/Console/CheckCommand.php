@@ -28,7 +28,7 @@ final class CheckCommand extends Command
     /** A file or more would not be taken. */
     private const REFUSED = 2;
 
-    public function __construct(private readonly PixelProcessPool $bench, private readonly ProductRepository $shelf, private readonly ExternalFilePreflight $preflight)
+    public function __construct(private readonly PixelProcessPool $processes, private readonly ProductRepository $productRepository, private readonly ExternalFilePreflight $preflight)
     {
         parent::__construct();
     }
@@ -44,7 +44,7 @@ final class CheckCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         try {
-            $product = $this->shelf->catalogue()->product(Options::of($input)->text('product') ?? throw new ImpossibleProduct('Say for which product: --product=CODE.'));
+            $product = $this->productRepository->catalogue()->product(Options::of($input)->text('product') ?? throw new ImpossibleProduct('Say for which product: --product=CODE.'));
         } catch (\InvalidArgumentException $e) {
             return WrongUsage::say($output, $e->getMessage());
         }
@@ -63,7 +63,7 @@ final class CheckCommand extends Command
     private function check(string $file, Product $product): array
     {
         try {
-            $facts = PrintFileFacts::fromRecord((is_file($file) ? $this->bench->start(new ReadPrintFileJob($file)) : throw PixelJobFailed::said('There is no such file.'))->facts());
+            $facts = PrintFileFacts::fromRecord((is_file($file) ? $this->processes->start(new ReadPrintFileJob($file)) : throw PixelJobFailed::said('There is no such file.'))->facts());
             $findings = $this->preflight->check($product, $facts);
         } catch (PixelJobFailed $e) {
             [$facts, $findings] = [null, [new PreflightFinding('Readable', 'a print file', lcfirst($e->getMessage()), false)]];

@@ -45,7 +45,7 @@ final class EnlargeCommand extends Command
     /** Where a master says nothing: the usual target for print (common practice). */
     private const PPI = 300.0;
 
-    public function __construct(private readonly PixelProcessPool $bench)
+    public function __construct(private readonly PixelProcessPool $processes)
     {
         parent::__construct();
     }
@@ -77,43 +77,43 @@ final class EnlargeCommand extends Command
                 throw new \InvalidArgumentException('The result cannot take the master\'s place; give it another name.');
             }
             $format = $this->format($out);
-            $how = $option->way();
-            $facts = MasterFacts::fromRecord($this->bench->start(new ReadMasterJob($in))->facts());
+            $upscale = $option->upscaleSettings();
+            $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($in))->facts());
             $to = $this->size($option, $facts->size);
             $reference = $this->reference($option, $facts->size);
-            $how ??= UpscaleSettings::for($facts->kindGuess, $facts)->with($option->effort());
+            $upscale ??= UpscaleSettings::for($facts->kindGuess, $facts)->with($option->effort());
         } catch (\InvalidArgumentException|UnsuitableReferenceImage $e) {
             return WrongUsage::say($output, $e->getMessage());
         } catch (PixelJobFailed $e) {
             return $this->failed($errors, $e->getMessage());
         }
-        foreach ($this->warnings($facts, $in, $how, $to) as $warning) {
+        foreach ($this->warnings($facts, $in, $upscale, $to) as $warning) {
             $errors->writeln(OutputFormatter::escape($warning));
         }
         $recipe = new Recipe(
             new Frame($facts->size, PixelWindow::whole($facts->size)),
-            new Enlarge($how, $to),
+            new Enlarge($upscale, $to),
             new Write($format, Ppi::of($facts->ppiTag ?? self::PPI), $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8, $facts->isTransparent && $format->keepsTransparency()),
         );
         $bar = new TerminalProgress($errors);
         $began = microtime(true);
         try {
-            $child = $this->bench->withThreads(CpuCount::count())->start(new MakePrintJob($in, $recipe, $out));
+            $child = $this->processes->withThreads(CpuCount::count())->start(new MakePrintJob($in, $recipe, $out));
             while ($child->isRunning()) {
                 $bar->at('Enlarging', $child->enlarged());
                 usleep(50_000);
             }
             $child->facts();
-            $likeness = null === $reference ? null : $this->bench->start(new SimilarityJob($in, $recipe, $option->text('reference') ?? '', $reference->recipe($recipe)))->facts();
+            $similarity = null === $reference ? null : $this->processes->start(new SimilarityJob($in, $recipe, $option->text('reference') ?? '', $reference->recipe($recipe)))->facts();
         } catch (PixelJobFailed $e) {
             return $this->failed($errors, $e->getMessage());
         } finally {
             $bar->end();
         }
-        $output->writeln(OutputFormatter::escape(\sprintf('%s px to %s px. %s %.1f s.', $facts->size, $to, $facts->format->isVector() ? 'A drawing: drawn anew at this size.' : UpscalePlan::of($how, $facts->size, $to)->sentence(), microtime(true) - $began)));
-        if (null !== $likeness) {
-            $psnr = $likeness->optionalFloat('psnr');
-            $output->writeln(\sprintf('Against the full size: PSNR %s, SSIM %.4f (luma, without 4 px at the border).', null === $psnr ? 'without end, it is the same' : \sprintf('%.2f dB', $psnr), $likeness->float('ssim')));
+        $output->writeln(OutputFormatter::escape(\sprintf('%s px to %s px. %s %.1f s.', $facts->size, $to, $facts->format->isVector() ? 'A drawing: drawn anew at this size.' : UpscalePlan::of($upscale, $facts->size, $to)->sentence(), microtime(true) - $began)));
+        if (null !== $similarity) {
+            $psnr = $similarity->optionalFloat('psnr');
+            $output->writeln(\sprintf('Against the full size: PSNR %s, SSIM %.4f (luma, without 4 px at the border).', null === $psnr ? 'without end, it is the same' : \sprintf('%.2f dB', $psnr), $similarity->float('ssim')));
         }
 
         return Command::SUCCESS;
@@ -129,7 +129,7 @@ final class EnlargeCommand extends Command
         if (!is_file($path)) {
             throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $path));
         }
-        $facts = MasterFacts::fromRecord($this->bench->start(new ReadMasterJob($path))->facts());
+        $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($path))->facts());
 
         return ReferenceImage::of(basename($path), $facts->sha256, $facts->size, $picture);
     }
@@ -182,7 +182,7 @@ final class EnlargeCommand extends Command
     }
 
     /** @return list<string> */
-    private function warnings(MasterFacts $facts, string $in, UpscaleSettings $how, PixelSize $to): array
+    private function warnings(MasterFacts $facts, string $in, UpscaleSettings $upscale, PixelSize $to): array
     {
         $times = $to->longSide() / $facts->size->longSide();
         $limit = $facts->kindGuess->usualLimit();
@@ -191,7 +191,7 @@ final class EnlargeCommand extends Command
         return array_values(array_filter([
             $times > $limit + 1e-6 ? \sprintf('×%.2f is more than a picture of this kind (%s) usually bears; its limit is ×%s.', $times, $facts->kindGuess->label(), $limit) : null,
             $times > 1 && [] !== $soft ? array_values($soft)[0]->sentence : null,
-            Kind::PixelArt === $facts->kindGuess && $how->way->isLearned() ? 'This looks like pixel art; a learned way blurs its blocks. --way=nearest keeps them.' : null,
+            Kind::PixelArt === $facts->kindGuess && $upscale->method->isLearned() ? 'This looks like pixel art; a learned way blurs its blocks. --way=nearest keeps them.' : null,
         ]));
     }
 }

@@ -22,7 +22,7 @@ final readonly class FolderProof
 {
     private const NAME = 'proof-sheet.pdf';
 
-    public function __construct(private PixelProcessPool $bench, private ProofPage $drawing)
+    public function __construct(private PixelProcessPool $processes, private ProofPage $drawing)
     {
     }
 
@@ -44,7 +44,7 @@ final readonly class FolderProof
     private function prints(FolderRequest $order, FolderResult $result, string $folder): array
     {
         $delivered = array_filter($result->manifest->files, static fn (ManifestEntry $entry): bool => null !== $entry->output);
-        (new PixelJobQueue($this->bench))->run(
+        (new PixelJobQueue($this->processes))->run(
             array_keys($delivered), $order->jobs,
             static fn (int $index): PrintThumbnailJob => new PrintThumbnailJob($order->out.'/'.($delivered[$index]->output['path'] ?? ''), \sprintf('%s/%d.jpg', $folder, $index)),
             // Without its picture a print still has its place and its figures.

@@ -33,7 +33,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
 
     private bool $isStopped = false;
 
-    public function __construct(private readonly FolderMaker $maker, private readonly ProductRepository $shelf, private readonly FolderProof $proof)
+    public function __construct(private readonly FolderMaker $maker, private readonly ProductRepository $productRepository, private readonly FolderProof $proof)
     {
         parent::__construct();
     }
@@ -126,13 +126,13 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             throw new \InvalidArgumentException('--jobs takes a whole number from 1 to 64.');
         }
 
-        return new FolderRequest($folder, '' === $out ? '/' : $out, $this->products($option), (int) $jobs, (new MakingOptions($option))->wishes(), new NameTemplate($option->text('name') ?? NameTemplate::USUAL));
+        return new FolderRequest($folder, '' === $out ? '/' : $out, $this->products($option), (int) $jobs, (new MakingOptions($option))->renderOptions(), new NameTemplate($option->text('name') ?? NameTemplate::USUAL));
     }
 
     /** @return non-empty-list<Product> */
     private function products(Options $option): array
     {
-        $catalogue = $this->shelf->catalogue();
+        $catalogue = $this->productRepository->catalogue();
         $codes = array_values(array_unique(array_filter(array_map(trim(...), explode(',', $option->text('products') ?? '')))));
         if ([] === $codes) {
             throw new ImpossibleProduct('Say for which products: --products=CODE,CODE. Known codes: '.implode(', ', array_map(strval(...), array_keys($catalogue->products))).'.');

@@ -26,7 +26,7 @@ final readonly class MakingOptions
     {
     }
 
-    public function wishes(): RenderOptions
+    public function renderOptions(): RenderOptions
     {
         $format = $this->format();
         $profile = $this->profile();
@@ -36,7 +36,7 @@ final readonly class MakingOptions
         $bytes = $this->option->text('max-bytes');
 
         return new RenderOptions(
-            $format, $this->option->way(), $this->finish(), $profile, $this->option->choice('intent', RenderingIntent::class), $this->option->flag('no-black-point') ? false : null,
+            $format, $this->option->upscaleSettings(), $this->finish(), $profile, $this->option->choice('intent', RenderingIntent::class), $this->option->flag('no-black-point') ? false : null,
             null === $bytes ? null : SizeLimit::parseBytes($bytes), $this->quality('quality', Write::JPEG_QUALITY), $this->quality('least-quality', SizeLimit::LEAST_QUALITY),
             $this->matte(), $this->option->choice('compression', Compression::class), $this->option->flag('cut-marks'), effort: $this->option->effort(),
         );

@@ -112,7 +112,7 @@ final readonly class Options
     }
 
     /** The way of enlarging that --way, --strength, --best and --quick ask for; null for what suits each picture. */
-    public function way(): ?UpscaleSettings
+    public function upscaleSettings(): ?UpscaleSettings
     {
         $name = $this->text('way') ?? 'auto';
         $effort = $this->effort();

@@ -44,7 +44,7 @@ final class PlacementRecord
                 'height_px' => $placement->output->size->height,
                 'ppi' => round($placement->output->ppi->value, 2),
                 // Where the picture lies on a print that it does not cover.
-                ...(null === $placement->output->lay ? [] : ['picture' => $placement->output->lay->part->toArray()]),
+                ...(null === $placement->output->layout ? [] : ['picture' => $placement->output->layout->part->toArray()]),
             ],
             'largest_print' => ['width_mm' => $mm($placement->largestPrint->width), 'height_mm' => $mm($placement->largestPrint->height)],
         ];

@@ -33,7 +33,7 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('plan', 'Say how a picture of some pixels sits on a product or print size')]
 final class PlanCommand extends Command
 {
-    public function __construct(private readonly PlacementPlanner $planner, private readonly ProductRepository $shelf, private readonly PlacementWords $words)
+    public function __construct(private readonly PlacementPlanner $planner, private readonly ProductRepository $productRepository, private readonly PlacementWords $words)
     {
         parent::__construct();
     }
@@ -66,22 +66,22 @@ final class PlanCommand extends Command
             $option = Options::of($input);
             $kind = $option->choice('kind', Kind::class) ?? Kind::Photo;
             $artwork = new Artwork(PixelSize::parse($option->argument('pixels')), $kind);
-            $wishes = new PlacementRequest(
+            $request = new PlacementRequest(
                 orientation: $option->choice('orientation', OrientationRule::class) ?? OrientationRule::Either,
                 keep: array_map(FractionBox::parse(...), $option->texts('keep')),
                 limit: $option->limit('limit'),
-                pose: new ImageTransform($option->turn('turn'), (bool) $input->getOption('flip'), $option->degrees('tilt')),
-                sits: $option->choice('sits', FitMode::class) ?? FitMode::Fill,
-                edge: $option->choice('edge', EdgeFill::class) ?? EdgeFill::Colour,
-                bled: $option->choice('bled', BleedSource::class) ?? BleedSource::Picture,
+                transform: new ImageTransform($option->turn('turn'), (bool) $input->getOption('flip'), $option->degrees('tilt')),
+                fitMode: $option->choice('sits', FitMode::class) ?? FitMode::Fill,
+                edgeFill: $option->choice('edge', EdgeFill::class) ?? EdgeFill::Colour,
+                bleedSource: $option->choice('bled', BleedSource::class) ?? BleedSource::Picture,
             );
             $product = $this->product($option);
-            $placement = $this->planner->plan($artwork, $product, $wishes);
+            $placement = $this->planner->plan($artwork, $product, $request);
         } catch (\InvalidArgumentException $e) {
             return WrongUsage::say($output, $e->getMessage());
         }
         if ($input->getOption('json')) {
-            $output->writeln(json_encode(PlacementRecord::of($placement, $product->sizedFor($placement->pose->size($placement->artwork->size))), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT), OutputInterface::OUTPUT_RAW);
+            $output->writeln(json_encode(PlacementRecord::of($placement, $product->sizedFor($placement->transform->size($placement->artwork->size))), \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT), OutputInterface::OUTPUT_RAW);
         } else {
             $output->writeln($this->words->describe($placement));
         }
@@ -96,7 +96,7 @@ final class PlanCommand extends Command
         if ((null === $code) === (null === $size)) {
             throw new \InvalidArgumentException('Give either --product=CODE or --size=WxH.');
         }
-        $base = null === $code ? null : $this->shelf->catalogue()->product($code);
+        $base = null === $code ? null : $this->productRepository->catalogue()->product($code);
         $target = $option->ppi('target') ?? $base->target ?? Ppi::of(300);
         $floor = $option->ppi('floor') ?? ($base->floor ?? Product::usualFloor($target, null))->lesser($target);
         $bleed = $option->text('bleed');

@@ -13,14 +13,14 @@ use Symfony\Component\Console\Output\OutputInterface;
 #[AsCommand('shop:stock', 'Fill an empty product shelf with the standard sizes', hidden: true)]
 final class StockCommand extends Command
 {
-    public function __construct(private readonly ProductRepository $shelf)
+    public function __construct(private readonly ProductRepository $productRepository)
     {
         parent::__construct();
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
-        $this->shelf->stock();
+        $this->productRepository->stock();
 
         return Command::SUCCESS;
     }

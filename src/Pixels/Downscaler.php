@@ -21,12 +21,12 @@ final readonly class Downscaler
             return $picture->colourspace(Interpretation::ScRgb)->resize($to, Kernel::Lanczos)->colourspace($meaning);
         }
         $most = PremultipliedAlpha::most($picture);
-        $light = $picture->extractBands(0, 3)->meaning($meaning)->colourspace(Interpretation::ScRgb);
+        $light = $picture->extractBands(0, 3)->withInterpretation($meaning)->colourspace(Interpretation::ScRgb);
         $alpha = $picture->extractBands(3, 1)->cast(BandFormat::Float);
         $reduced = $light->join($alpha)->premultiply($most)->resize($to, Kernel::Lanczos)->unpremultiply($most);
 
-        return $reduced->extractBands(0, 3)->meaning(Interpretation::ScRgb)->colourspace($meaning)
+        return $reduced->extractBands(0, 3)->withInterpretation(Interpretation::ScRgb)->colourspace($meaning)
             ->join($reduced->extractBands(3, 1)->roundTo($format))
-            ->meaning($meaning);
+            ->withInterpretation($meaning);
     }
 }

@@ -67,12 +67,12 @@ final readonly class ImageSimilarity
         $part = $picture->crop(new PixelWindow($window->x + self::BORDER, $window->y + self::BORDER, $window->width, $window->height));
         $colour = $part->bands() < 3 ? $part->colourspace(Interpretation::Srgb) : $part;
 
-        return $colour->extractBands(0, 3)->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->held();
+        return $colour->extractBands(0, 3)->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->copyToMemory();
     }
 
     private static function similarity(Image $a, Image $b): Image
     {
-        $mean = static fn (Image $image): Image => $image->blurExactly(self::WINDOW)->held();
+        $mean = static fn (Image $image): Image => $image->blurExactly(self::WINDOW)->copyToMemory();
         [$meanA, $meanB] = [$mean($a), $mean($b)];
         [$squareA, $squareB, $both] = [$meanA->multipliedBy($meanA), $meanB->multipliedBy($meanB), $meanA->multipliedBy($meanB)];
         $varianceA = $mean($a->multipliedBy($a))->minus($squareA);

@@ -25,15 +25,15 @@ final class LayoutCompositor
     /** Whether the picture is looked at in another order than from top to bottom. */
     public static function readsAnyRow(Mount $mount): bool
     {
-        return EdgeFill::Mirrored === $mount->lay->edge || EdgeFill::Blurred === $mount->lay->edge;
+        return EdgeFill::Mirrored === $mount->layout->edgeFill || EdgeFill::Blurred === $mount->layout->edgeFill;
     }
 
     public static function lay(Image $picture, Mount $mount): Image
     {
-        $part = $mount->lay->part;
+        $part = $mount->layout->part;
 
-        return match ($mount->lay->edge) {
-            EdgeFill::Colour => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Background, self::colour($picture, $mount->lay->colour)),
+        return match ($mount->layout->edgeFill) {
+            EdgeFill::Colour => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Background, self::colour($picture, $mount->layout->colour)),
             EdgeFill::Mirrored => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Mirror),
             EdgeFill::Continued => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Copy),
             EdgeFill::Blurred => self::ground($picture, $mount->canvas)->insert($picture, $part->x, $part->y),
@@ -42,15 +42,15 @@ final class LayoutCompositor
 
     private static function ground(Image $picture, PixelSize $canvas): Image
     {
-        $small = $picture->thumbnail(self::GROUND)->held();
+        $small = $picture->thumbnail(self::GROUND)->copyToMemory();
         $size = $small->size();
         $scale = max($canvas->width / $size->width, $canvas->height / $size->height);
         $width = min($size->width, max(1, (int) round($canvas->width / $scale)));
         $height = min($size->height, max(1, (int) round($canvas->height / $scale)));
         $window = new PixelWindow(intdiv($size->width - $width, 2), intdiv($size->height - $height, 2), $width, $height);
-        $ground = $small->blur(max(1.0, self::BLUR * $size->longSide()))->crop($window)->held()->resize($canvas, Kernel::Linear);
+        $ground = $small->blur(max(1.0, self::BLUR * $size->longSide()))->crop($window)->copyToMemory()->resize($canvas, Kernel::Linear);
 
-        return $ground->format() === $picture->format() ? $ground->meaning($picture->interpretation()) : $ground->rescaleTo($picture->format())->meaning($picture->interpretation());
+        return $ground->format() === $picture->format() ? $ground->withInterpretation($picture->interpretation()) : $ground->rescaleTo($picture->format())->withInterpretation($picture->interpretation());
     }
 
     /** @return list<float> a value for each band */

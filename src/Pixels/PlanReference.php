@@ -49,7 +49,7 @@ final readonly class PlanReference
         $side = (int) min(self::SOURCE, max(16, ceil($frame->picture->longSide() * self::GRID / $frame->crop->size()->longSide())));
         $small = match (true) {
             null !== $copy && is_file($copy) && $side <= self::COPY => Image::thumbnailOf($copy, $side),
-            $master->format->isVector() => $master->drawing($side / $frame->picture->longSide())->held(),
+            $master->format->isVector() => $master->drawing($side / $frame->picture->longSide())->copyToMemory(),
             default => Image::thumbnailOf($master->path, $side),
         };
         $small = self::grey($small, $matte);
@@ -81,7 +81,7 @@ final readonly class PlanReference
         $top = min($small->size()->height - 1, (int) round($part->y * $down));
         $window = new PixelWindow($left, $top, max(1, min($small->size()->width - $left, (int) round($part->width * $across))), max(1, min($small->size()->height - $top, (int) round($part->height * $down))));
 
-        return $small->crop($window)->resize(self::size($frame), Kernel::Linear)->held();
+        return $small->crop($window)->resize(self::size($frame), Kernel::Linear)->copyToMemory();
     }
 
     private static function grey(Image $picture, string $matte): Image
@@ -101,20 +101,20 @@ final readonly class PlanReference
      */
     private static function place(Frame $frame, float $right, float $down): array
     {
-        [$crop, $pose, $picture] = [$frame->crop, $frame->pose, $frame->picture];
-        [$cos, $sin] = [cos(deg2rad($pose->tilt)), sin(deg2rad($pose->tilt))];
+        [$crop, $transform, $picture] = [$frame->crop, $frame->transform, $frame->picture];
+        [$cos, $sin] = [cos(deg2rad($transform->tilt)), sin(deg2rad($transform->tilt))];
         [$dx, $dy] = [($right - 0.5) * $crop->width, ($down - 0.5) * $crop->height];
         // The picture was turned clockwise, so one goes back the other way.
         $x = $crop->x + $crop->width / 2 + $cos * $dx + $sin * $dy;
         $y = $crop->y + $crop->height / 2 - $sin * $dx + $cos * $dy;
-        [$x, $y] = match ($pose->turn) {
+        [$x, $y] = match ($transform->turn) {
             QuarterTurn::None => [$x / $picture->width, $y / $picture->height],
             QuarterTurn::Right => [$y / $picture->width, 1 - $x / $picture->height],
             QuarterTurn::Half => [1 - $x / $picture->width, 1 - $y / $picture->height],
             QuarterTurn::Left => [1 - $y / $picture->width, $x / $picture->height],
         };
 
-        return [$pose->flip ? 1 - $x : $x, $y];
+        return [$transform->flip ? 1 - $x : $x, $y];
     }
 
     /** @param list<int|float> $values */

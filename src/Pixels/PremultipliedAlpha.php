@@ -23,7 +23,7 @@ final class PremultipliedAlpha
         $most = self::most($picture);
         $meaning = $picture->interpretation();
 
-        return $resample($picture->premultiply($most))->unpremultiply($most)->roundTo($picture->format())->meaning($meaning);
+        return $resample($picture->premultiply($most))->unpremultiply($most)->roundTo($picture->format())->withInterpretation($meaning);
     }
 
     /**
@@ -40,7 +40,7 @@ final class PremultipliedAlpha
         $near = $seen->blurExactly(self::BENEATH)->dividedBy($alpha->cast(BandFormat::Float)->blurExactly(self::BENEATH)->linear(1 / $most, 0.0));
         $colour = $seen->plus($near->multipliedBy($alpha->linear(-1 / $most, 1.0)));
 
-        return $colour->roundTo($picture->format())->join($alpha)->meaning($picture->interpretation());
+        return $colour->roundTo($picture->format())->join($alpha)->withInterpretation($picture->interpretation());
     }
 
     /** The value of an opaque pixel. */

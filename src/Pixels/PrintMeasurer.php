@@ -34,14 +34,14 @@ final readonly class PrintMeasurer
      */
     public function measure(Master $master, Recipe $recipe, string $file, ?string $copy = null): PrintQualityMeasures
     {
-        $part = $recipe->mount->lay->part ?? PixelWindow::whole($recipe->size());
+        $part = $recipe->mount->layout->part ?? PixelWindow::whole($recipe->size());
         $matte = $recipe->write->matte;
-        $likeness = ImageSimilarity::between(PlanReference::of($master, $recipe->frame, $matte, $copy), PlanReference::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte))->ssim;
+        $similarity = ImageSimilarity::between(PlanReference::of($master, $recipe->frame, $matte, $copy), PlanReference::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte))->ssim;
 
         return new PrintQualityMeasures(
-            round($likeness, 4),
-            null === $recipe->finish->guard ? null : self::atExtremes(PrintFileReader::picture($file, true)->crop($part)),
-            null === $recipe->finish->sharpen ? null : $this->halo($master, $recipe, PrintFileReader::picture($file, false)->crop($part)),
+            round($similarity, 4),
+            null === $recipe->finish->toneLimits ? null : self::atExtremes(PrintFileReader::picture($file, true)->crop($part)),
+            null === $recipe->finish->sharpening ? null : $this->halo($master, $recipe, PrintFileReader::picture($file, false)->crop($part)),
         );
     }
 
@@ -65,7 +65,7 @@ final readonly class PrintMeasurer
         foreach (self::windows($recipe->enlarge->to) as $window) {
             $before = self::bright($this->pictures->patch($master, $plain, $window));
             $after = self::bright(WorkingSpaceConverter::toSrgb($picture->crop($window)));
-            $reach = 2 * (int) ceil($recipe->finish->sharpen?->radius->asPixels() ?? 1.0) + 1;
+            $reach = 2 * (int) ceil($recipe->finish->sharpening?->radius->asPixels() ?? 1.0) + 1;
             $over = $after->minus($before->ranked($reach, $reach * $reach - 1))->positivePart()->plus($before->ranked($reach, 0)->minus($after)->positivePart());
             $values = $over->cast(BandFormat::Float)->values();
             rsort($values);

@@ -48,19 +48,19 @@ final readonly class PrintRenderer
         $part ??= $recipe->frame->crop;
         $write = $recipe->write;
         $space = WorkingSpace::for($master->header(), $write->colour);
-        $area = $recipe->enlarge->area;
+        $area = $recipe->enlarge->region;
         // Two enlargements where parts go another way.
         $half = static fn (float $before): ?\Closure => null === $tell ? null : static fn (float $share) => $tell($before + $share / 2);
         $image = $this->atSize($master, $recipe, $space, null === $area ? $tell : $half(0.0), $part, $once);
         if (null !== $area) {
-            $other = $this->atSize($master, $recipe->enlargedBy($area->how), $space, $half(0.5), $part, $once);
-            $mask = (new MaskRaster($area->marks))->over($recipe->frame, $recipe->enlarge->to);
-            $image = $image->plus($other->minus($image)->multipliedBy($mask))->roundTo($image->format())->meaning($image->interpretation());
+            $other = $this->atSize($master, $recipe->enlargedBy($area->settings), $space, $half(0.5), $part, $once);
+            $mask = (new MaskRaster($area->mask))->over($recipe->frame, $recipe->enlarge->to);
+            $image = $image->plus($other->minus($image)->multipliedBy($mask))->roundTo($image->format())->withInterpretation($image->interpretation());
         }
         if (16 === $write->bits && 8 === WorkingSpaceConverter::bitsOf($image)) {
-            $image = $image->rescaleTo(BandFormat::Short)->meaning(Interpretation::Rgb16);
+            $image = $image->rescaleTo(BandFormat::Short)->withInterpretation(Interpretation::Rgb16);
         }
-        $marks = $recipe->finish->sharpen?->marks;
+        $marks = $recipe->finish->sharpening?->mask;
         $image = (new PrintFinisher($recipe->finish))->finished($image, null === $marks ? null : static fn (): Image => (new MaskRaster($marks))->over($recipe->frame, $recipe->enlarge->to));
 
         return null === $recipe->mount ? $image : LayoutCompositor::lay($image, $recipe->mount);
@@ -80,7 +80,7 @@ final readonly class PrintRenderer
         [$across, $down] = [$crop->width / $to->width, $crop->height / $to->height];
         $part = (new PixelWindow(
             $crop->x + (int) floor($window->x * $across), $crop->y + (int) floor($window->y * $down), max(1, (int) ceil($window->width * $across)), max(1, (int) ceil($window->height * $down)),
-        ))->widenedIn($recipe->frame->pose->size($recipe->frame->picture), self::AROUND + (int) ceil($this->reach($recipe) * max($across, $down)));
+        ))->widenedIn($recipe->frame->transform->size($recipe->frame->picture), self::AROUND + (int) ceil($this->reach($recipe) * max($across, $down)));
 
         return $this->of($master, $recipe, null, $part, $once)->crop($window);
     }
@@ -88,7 +88,7 @@ final readonly class PrintRenderer
     /** Pixels of the print that sharpening looks at round one. */
     private function reach(Recipe $recipe): float
     {
-        return 4 * ($recipe->finish->sharpen?->radius->asPixels() ?? 0.0);
+        return 4 * ($recipe->finish->sharpening?->radius->asPixels() ?? 0.0);
     }
 
     /**
@@ -103,7 +103,7 @@ final readonly class PrintRenderer
             $image = $image->flatten(WorkingSpaceConverter::samples($recipe->write->matte, $image));
         }
 
-        return $this->resampler->resample($image, $recipe->enlarge->to, $recipe->enlarge->how->way);
+        return $this->resampler->resample($image, $recipe->enlarge->to, $recipe->enlarge->settings->method);
     }
 
     /**
@@ -115,25 +115,25 @@ final readonly class PrintRenderer
      */
     private function enlarged(Master $master, Recipe $recipe, WorkingSpace $space, ?\Closure $tell, PixelWindow $wanted, bool $once): ?Image
     {
-        [$crop, $pose, $enlarge] = [$recipe->frame->crop, $recipe->frame->pose, $recipe->enlarge];
+        [$crop, $transform, $enlarge] = [$recipe->frame->crop, $recipe->frame->transform, $recipe->enlarge];
         $passes = $enlarge->passesFrom($crop->size());
-        $isRebuilt = UpscaleMethod::Rebuilt === $enlarge->how->way && $passes->enlargement > 1;
-        if ($master->format->isVector() || (0 === $passes->doublings && !$isRebuilt)) {
+        $isRebuilt = UpscaleMethod::Rebuilt === $enlarge->settings->method && $passes->enlargement > 1;
+        if ($master->format->isVector() || (0 === $passes->passes && !$isRebuilt)) {
             return null;
         }
         $upright = $this->tidier($master, $recipe, $space)->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space));
         $name = $recipe->preparedName((string) hash_file('sha256', $master->path));
         if ($isRebuilt) {
-            return (new PaletteUpscaler($this->workFolder))->enlarge($upright, $name, $pose, $crop, $enlarge->to);
+            return (new PaletteUpscaler($this->workFolder))->enlarge($upright, $name, $transform, $crop, $enlarge->to);
         }
-        $part = $pose->uprightOf($wanted, $upright->size());
-        $part = $pose->isUpright() ? $part : $part->widenedIn($upright->size(), TransformedCropper::MARGIN);
-        [$doublings, $doubler] = [new UpscaleTileCache($this->workFolder), new NetworkUpscaler($passes->how, $this->threads)];
+        $part = $transform->uprightOf($wanted, $upright->size());
+        $part = $transform->isUpright() ? $part : $part->widenedIn($upright->size(), TransformedCropper::MARGIN);
+        [$tileCache, $doubler] = [new UpscaleTileCache($this->workFolder), new NetworkUpscaler($passes->settings, $this->threads)];
         $doubled = $once
-            ? $doublings->once($upright, $name, $doubler, $passes->doublings, $part)
-            : $doublings->doubled($upright, $name, $doubler, $passes->doublings, $part, $tell);
+            ? $tileCache->once($upright, $name, $doubler, $passes->passes, $part)
+            : $tileCache->doubled($upright, $name, $doubler, $passes->passes, $part, $tell);
 
-        return TransformedCropper::cut($doubled, $pose, $crop->times($passes->factor()));
+        return TransformedCropper::cut($doubled, $transform, $crop->times($passes->factor()));
     }
 
     private function tidier(Master $master, Recipe $recipe, WorkingSpace $space): MasterFinisher
@@ -148,12 +148,12 @@ final readonly class PrintRenderer
         if ($master->format->isVector()) {
             return $tidier->tidied(WorkingSpaceConverter::toWorking($this->drawn($master, $recipe), $space));
         }
-        if (null !== $recipe->finish->clean) {
+        if (null !== $recipe->finish->noiseReduction) {
             // It looks at pixels beyond the crop, so the crop is cut out of the clean picture.
-            return TransformedCropper::cut($tidier->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space)), $frame->pose, $frame->crop);
+            return TransformedCropper::cut($tidier->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space)), $frame->transform, $frame->crop);
         }
-        if (!$frame->pose->isUpright()) {
-            return $tidier->tidied(WorkingSpaceConverter::toWorking(TransformedCropper::cut($master->picture(), $frame->pose, $frame->crop), $space));
+        if (!$frame->transform->isUpright()) {
+            return $tidier->tidied(WorkingSpaceConverter::toWorking(TransformedCropper::cut($master->picture(), $frame->transform, $frame->crop), $space));
         }
         // A part of what is enlarged: from top to bottom, all that lies above it would be enlarged, too.
         $isPart = !$part->contains($frame->crop) && !$frame->crop->size()->covers($recipe->enlarge->to);
@@ -165,20 +165,20 @@ final readonly class PrintRenderer
     /** A drawing's crop, rasterised as large as the print needs it: the exact size or a pixel more. */
     private function drawn(Master $master, Recipe $recipe): Image
     {
-        [$crop, $pose, $to] = [$recipe->frame->crop, $recipe->frame->pose, $recipe->enlarge->to];
+        [$crop, $transform, $to] = [$recipe->frame->crop, $recipe->frame->transform, $recipe->enlarge->to];
         $times = max($to->width / $crop->width, $to->height / $crop->height);
         $drawing = $master->drawing($times);
-        $size = $pose->size($drawing->size());
+        $size = $transform->size($drawing->size());
         $width = min($size->width, (int) ceil($crop->width * $times - 1e-6));
         $height = min($size->height, (int) ceil($crop->height * $times - 1e-6));
         $window = new PixelWindow(
-            $this->place($crop->x * $times, $size->width - $width, $pose->tilt),
-            $this->place($crop->y * $times, $size->height - $height, $pose->tilt),
+            $this->place($crop->x * $times, $size->width - $width, $transform->tilt),
+            $this->place($crop->y * $times, $size->height - $height, $transform->tilt),
             $width,
             $height,
         );
 
-        return TransformedCropper::cut($pose->isUpright() ? $drawing : $drawing->held(), $pose, $window);
+        return TransformedCropper::cut($transform->isUpright() ? $drawing : $drawing->copyToMemory(), $transform, $window);
     }
 
     /** A tilted window's corner may hang over; any other ends with the picture. */

@@ -35,7 +35,7 @@ final readonly class Resampler
     /** Whether a crop is looked at in another order than from top to bottom: kernels of our own go by columns, too. */
     public static function readsAnyRow(Enlarge $enlarge, PixelSize $crop): bool
     {
-        return (UpscaleMethod::Lanczos === $enlarge->how->way || UpscaleMethod::Mitchell === $enlarge->how->way) && !$crop->covers($enlarge->to);
+        return (UpscaleMethod::Lanczos === $enlarge->settings->method || UpscaleMethod::Mitchell === $enlarge->settings->method) && !$crop->covers($enlarge->to);
     }
 
     private function enlarger(UpscaleMethod $way): Upscaler

@@ -33,7 +33,7 @@ final readonly class ToneReport
         $scale = min(1.0, sqrt(self::MOST / max(0.01, $crop->megapixels())));
         $size = new PixelSize(max(1, (int) round($crop->width * $scale)), max(1, (int) round($crop->height * $scale)));
         // Sharpening and grain are made for the print's own pixels; on these they would be others.
-        $tones = new Finish($recipe->finish->tidy, $recipe->finish->clean, null, null, $recipe->finish->guard);
+        $tones = new Finish($recipe->finish->colourCorrection, $recipe->finish->noiseReduction, null, null, $recipe->finish->toneLimits);
         $small = new Recipe($recipe->frame, new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size), $recipe->write, null, $tones);
         $count = fn (Recipe $one): array => self::count(OutputColourConverter::of($master, $one)->onScreen($this->pictures->of($master, $one)));
 
@@ -43,7 +43,7 @@ final readonly class ToneReport
     /** @return array{bins: list<int>, black: float, white: float} */
     private static function count(Image $picture): array
     {
-        $picture = $picture->hasAlpha() ? $picture->held() : $picture;
+        $picture = $picture->hasAlpha() ? $picture->copyToMemory() : $picture;
         $bright = $picture->extractBands(0, 3)->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->roundTo(BandFormat::Byte);
         $unseen = 0;
         if ($picture->hasAlpha()) {

@@ -17,17 +17,17 @@ final class TransformedCropper
     /** Pixels round a tilted window that interpolation looks at. */
     public const MARGIN = 4;
 
-    public static function cut(Image $upright, ImageTransform $pose, PixelWindow $window): Image
+    public static function cut(Image $upright, ImageTransform $transform, PixelWindow $window): Image
     {
-        $picture = $pose->flip ? $upright->mirrored() : $upright;
-        $picture = match ($pose->turn) {
+        $picture = $transform->flip ? $upright->mirrored() : $upright;
+        $picture = match ($transform->turn) {
             QuarterTurn::None => $picture,
             QuarterTurn::Right => $picture->turned(Angle::Right),
             QuarterTurn::Half => $picture->turned(Angle::Half),
             QuarterTurn::Left => $picture->turned(Angle::Left),
         };
 
-        return 0.0 === $pose->tilt ? $picture->crop($window) : self::tilted($picture, $pose->tilt, $window);
+        return 0.0 === $transform->tilt ? $picture->crop($window) : self::tilted($picture, $transform->tilt, $window);
     }
 
     private static function tilted(Image $picture, float $tilt, PixelWindow $window): Image
@@ -39,6 +39,6 @@ final class TransformedCropper
             $tilt, $window->centreX() - $near->x, $window->centreY() - $near->y, $window->size(),
         ));
 
-        return $turned->format() === $format ? $turned->meaning($meaning) : $turned->roundTo($format)->meaning($meaning);
+        return $turned->format() === $format ? $turned->withInterpretation($meaning) : $turned->roundTo($format)->withInterpretation($meaning);
     }
 }

@@ -17,7 +17,7 @@ final class BatchPlanner
     /** @var array<string, PlannedPlacement> planned before in this request, by artwork and product */
     private array $known = [];
 
-    public function __construct(private readonly PlacementPlanner $planner, private readonly ProductRepository $shelf, private readonly EntityManagerInterface $entities)
+    public function __construct(private readonly PlacementPlanner $planner, private readonly ProductRepository $productRepository, private readonly EntityManagerInterface $entities)
     {
     }
 
@@ -26,7 +26,7 @@ final class BatchPlanner
     {
         $chosen = array_flip($batch->productCodes());
         $families = [];
-        foreach ($this->shelf->catalogue()->products as $product) {
+        foreach ($this->productRepository->catalogue()->products as $product) {
             if (isset($chosen[$product->code])) {
                 $families[ProductFamily::of($product)->key][] = $product;
             }
@@ -46,20 +46,20 @@ final class BatchPlanner
 
     public function place(BatchArtwork $artwork, Product $product): PlannedPlacement
     {
-        $sitting = EffectiveSettings::of($artwork, $product);
+        $effective = EffectiveSettings::of($artwork, $product);
         $key = $artwork->id().':'.$product->code;
         $known = $this->known[$key] ?? null;
         // A page plans all of a batch for its line and again for its room.
-        if (null !== $known && $known->sitting->isAs($sitting)) {
+        if (null !== $known && $known->effective->isAs($effective)) {
             return $known;
         }
 
-        return $this->known[$key] = $this->placeAs($sitting);
+        return $this->known[$key] = $this->placeAs($effective);
     }
 
-    public function placeAs(EffectiveSettings $sitting): PlannedPlacement
+    public function placeAs(EffectiveSettings $effective): PlannedPlacement
     {
-        return new PlannedPlacement($sitting, $this->planner->plan($sitting->artwork->artwork(), $sitting->product, $sitting->wishes()));
+        return new PlannedPlacement($effective, $this->planner->plan($effective->artwork->artwork(), $effective->product, $effective->placementRequest()));
     }
 
     /** @return list<PlannedPlacement> artwork by artwork, in the order of the products */

@@ -20,7 +20,7 @@ final readonly class DeliveryStore
     /** Where cleared deliveries lie until they are too old. */
     public const CLEARED = 'cleared';
 
-    public function __construct(private EntityManagerInterface $entities, private FileStore $vault)
+    public function __construct(private EntityManagerInterface $entities, private FileStore $store)
     {
     }
 
@@ -50,12 +50,12 @@ final readonly class DeliveryStore
     /** The folder on disk, which a person may open. */
     public function folderPath(Batch $batch): string
     {
-        return \dirname($this->vault->path($this->key($batch, 'manifest.json')));
+        return \dirname($this->store->path($this->key($batch, 'manifest.json')));
     }
 
     public function has(PrintFile $file): bool
     {
-        return null !== $file->path() && $this->vault->has($this->key($file->run()->batch(), $file->path()));
+        return null !== $file->path() && $this->store->has($this->key($file->run()->batch(), $file->path()));
     }
 
     /** Puts a finished, checked file in its place; one of the same placement that lay there goes. */
@@ -63,34 +63,34 @@ final readonly class DeliveryStore
     {
         $key = $this->key($file->run()->batch(), $file->path() ?? throw new \LogicException('A print file has a name before it is made.'));
         // A host that was stopped between moving and noting finds the file already in its place.
-        if ($this->vault->has($fromKey) || !$this->vault->has($key)) {
-            $this->vault->move($fromKey, $key);
+        if ($this->store->has($fromKey) || !$this->store->has($key)) {
+            $this->store->move($fromKey, $key);
         }
     }
 
     /** Takes a batch's delivered files away, because a person says so; for a while they can be brought back. */
     public function clear(Batch $batch): void
     {
-        $this->vault->moveFolder($this->folder($batch), self::CLEARED.'/'.$batch->number());
+        $this->store->moveFolder($this->folder($batch), self::CLEARED.'/'.$batch->number());
     }
 
     /** @return bool whether there was anything to bring back */
     public function bringBack(Batch $batch): bool
     {
-        return $this->vault->moveFolder(self::CLEARED.'/'.$batch->number(), $this->folder($batch));
+        return $this->store->moveFolder(self::CLEARED.'/'.$batch->number(), $this->folder($batch));
     }
 
     public function canBringBack(Batch $batch): bool
     {
-        return $this->vault->hasFolder(self::CLEARED.'/'.$batch->number()) && !$this->vault->has($this->key($batch, 'manifest.json'));
+        return $this->store->hasFolder(self::CLEARED.'/'.$batch->number()) && !$this->store->has($this->key($batch, 'manifest.json'));
     }
 
     /** Writes manifest.json and manifest.csv for all that stands in the folder, with what is short or failed in the last run. */
     public function writeManifest(Batch $batch): void
     {
         $manifest = $this->manifest($batch);
-        $this->vault->write($this->key($batch, 'manifest.json'), $manifest->json());
-        $this->vault->write($this->key($batch, 'manifest.csv'), $manifest->csv());
+        $this->store->write($this->key($batch, 'manifest.json'), $manifest->json());
+        $this->store->write($this->key($batch, 'manifest.csv'), $manifest->csv());
     }
 
     public function manifest(Batch $batch): Manifest

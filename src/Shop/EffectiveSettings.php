@@ -57,7 +57,7 @@ final readonly class EffectiveSettings
         return new self($this->artwork, $this->product, $this->family, $this->place, $memo, $this->own, $this->picture, $this->keep);
     }
 
-    public function wishes(): PlacementRequest
+    public function placementRequest(): PlacementRequest
     {
         return new PlacementRequest(
             orientation: $this->shared->orientation,
@@ -65,19 +65,19 @@ final readonly class EffectiveSettings
             keep: $this->keep,
             limit: $this->own->limit,
             policy: $this->own->policy,
-            pose: $this->shared->pose,
-            sits: $this->shared->sits,
-            edge: $this->shared->edge,
+            transform: $this->shared->transform,
+            fitMode: $this->shared->fitMode,
+            edgeFill: $this->shared->edgeFill,
             colour: $this->shared->colour,
-            bled: $this->shared->bled,
+            bleedSource: $this->shared->bleedSource,
             focus: $this->artwork->facts()->focus,
         );
     }
 
     /** The way of enlarging that a person chose for this product, or for the picture; null for what suits it. */
-    public function how(): ?UpscaleSettings
+    public function upscaleSettings(): ?UpscaleSettings
     {
-        return $this->own->how ?? $this->artwork->memo(self::PICTURE)->how;
+        return $this->own->upscale ?? $this->artwork->memo(self::PICTURE)->upscale;
     }
 
     /** What was asked of finishing: the nearest place that speaks of a step counts. Marks belong to the picture. */
@@ -88,11 +88,11 @@ final readonly class EffectiveSettings
         return $nearest->over($this->artwork->memo(self::PICTURE)->finish)->over($this->artwork->batch()->settings()->finish->amongMany($this->artwork->kind()));
     }
 
-    public function wishesOfMaking(): RenderOptions
+    public function renderOptions(): RenderOptions
     {
         $settings = $this->artwork->batch()->settings();
 
-        return new RenderOptions(how: $this->how(), finish: $this->finish(), matte: $settings->matte, cutMarks: $settings->cutMarks, area: $this->artwork->memo(self::PICTURE)->area);
+        return new RenderOptions(upscale: $this->upscaleSettings(), finish: $this->finish(), matte: $settings->matte, cutMarks: $settings->cutMarks, region: $this->artwork->memo(self::PICTURE)->region);
     }
 
     /** Whether the planner would decide the same. */

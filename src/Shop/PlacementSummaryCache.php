@@ -42,10 +42,10 @@ final class PlacementSummaryCache
     {
         $products = $this->sheet->products($batch);
         $name = 'figures.'.hash('xxh128', $this->dataDir).'.'.$batch->id();
-        $shelf = hash('xxh128', serialize([$products, $batch->settings()->toArray()]));
+        $productRepository = hash('xxh128', serialize([$products, $batch->settings()->toArray()]));
         $kept = $this->kept($name);
-        if ($kept['products'] !== $shelf) {
-            $kept = ['products' => $shelf, 'artworks' => []];
+        if ($kept['products'] !== $productRepository) {
+            $kept = ['products' => $productRepository, 'artworks' => []];
         }
         $figures = $rows = [];
         $isNew = false;
@@ -62,7 +62,7 @@ final class PlacementSummaryCache
             }
         }
         if ($isNew) {
-            $this->keep($name, ['products' => $shelf, 'artworks' => $rows]);
+            $this->keep($name, ['products' => $productRepository, 'artworks' => $rows]);
         }
 
         return $figures;
@@ -85,7 +85,7 @@ final class PlacementSummaryCache
     private function recipe(PlannedPlacement $placed): ?string
     {
         try {
-            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking())->hash();
+            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions())->hash();
         } catch (ImpossibleRecipe|ImpossibleFinish) {
             return null;
         }

@@ -17,30 +17,30 @@ final readonly class PlannedPlacement
     /** As it stands on the shelf. */
     public Product $product;
 
-    public function __construct(public EffectiveSettings $sitting, public Placement $placement)
+    public function __construct(public EffectiveSettings $effective, public Placement $placement)
     {
-        $this->artwork = $sitting->artwork;
-        $this->product = $sitting->product;
+        $this->artwork = $effective->artwork;
+        $this->product = $effective->product;
     }
 
     public function isExcluded(): bool
     {
-        return $this->sitting->own->excluded;
+        return $this->effective->own->excluded;
     }
 
     public function isLookedAt(): bool
     {
-        return $this->sitting->shared->lookedAt;
+        return $this->effective->shared->lookedAt;
     }
 
     public function isFramed(): bool
     {
-        return null !== $this->sitting->shared->framing;
+        return null !== $this->effective->shared->framing;
     }
 
     public function isAlone(): bool
     {
-        return $this->sitting->own->alone;
+        return $this->effective->own->alone;
     }
 
     public function isShort(): bool
@@ -57,6 +57,6 @@ final readonly class PlannedPlacement
     /** Names the framing that it shares with the products of its family. */
     public function framingKey(): string
     {
-        return $this->sitting->subject();
+        return $this->effective->subject();
     }
 }

@@ -12,7 +12,7 @@ use Snugfit\Shop\Entity\PrintFile;
 /** Masters that are print files of this very shop: made again from them, a print loses what it lost before once more. */
 final readonly class PrintFileOrigins
 {
-    public function __construct(private EntityManagerInterface $entities, private UndoHistory $journal)
+    public function __construct(private EntityManagerInterface $entities, private UndoHistory $history)
     {
     }
 
@@ -31,16 +31,16 @@ final readonly class PrintFileOrigins
             "SELECT json_extract(found, '$.sha256') AS hash, MIN(id) AS id FROM print_file WHERE json_extract(found, '$.sha256') IN (:masters) GROUP BY 1",
             ['masters' => $masters], ['masters' => \Doctrine\DBAL\ArrayParameterType::STRING],
         )->fetchAllKeyValue();
-        $origins = [];
+        $printFileOrigins = [];
         foreach ($artworks as $artwork) {
             $id = $rows[$artwork->master()] ?? null;
             $file = null === $id ? null : $this->entities->find(PrintFile::class, $id);
             if (null !== $file) {
-                $origins[$artwork->id()] = $file;
+                $printFileOrigins[$artwork->id()] = $file;
             }
         }
 
-        return $origins;
+        return $printFileOrigins;
     }
 
     /** The master comes instead of its print, framed and finished as it was; one act, which can be taken back. */
@@ -50,6 +50,6 @@ final readonly class PrintFileOrigins
         $master->setRemoved(true);
         $this->entities->persist($master);
         $this->entities->flush();
-        $this->journal->apply($batch, \sprintf('Brought the master of "%s"', $print->title()), ['removed:'.$master->id() => ['removed' => false], 'removed:'.$print->id() => ['removed' => true]]);
+        $this->history->apply($batch, \sprintf('Brought the master of "%s"', $print->title()), ['removed:'.$master->id() => ['removed' => false], 'removed:'.$print->id() => ['removed' => true]]);
     }
 }

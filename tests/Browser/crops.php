@@ -28,8 +28,8 @@ for ($i = 0; $i < 8_000; ++$i) {
     // Also beyond the edges, where a hand may pull.
     $framing = new CropPosition(1.4 * $random() - 0.2, 1.4 * $random() - 0.2, 0 === $i % 3 ? 1.0 : 0.5 + 70 * $random() ** 3);
     $tilt = 0 === $i % 2 ? 0.0 : mt_rand(-4500, 4500) / 100;
-    $placement = (new PlacementPlanner())->plan(new Artwork($picture), $product, new PlacementRequest(0 === $i % 4 ? OrientationRule::Portrait : OrientationRule::Landscape, $framing, pose: new ImageTransform(tilt: $tilt)));
-    $full = (new RotatedCropGeometry($placement->pose->tilt))->largest($picture, Ratio::ofPrint($placement->product->printArea()));
-    $cases[] = ['picture' => [$picture->width, $picture->height], 'full' => $full, 'tilt' => $placement->pose->tilt, 'wish' => ['x' => $framing->centreX, 'y' => $framing->centreY, 'zoom' => max(1.0, $framing->zoom)], 'crop' => $placement->crop->toArray()];
+    $placement = (new PlacementPlanner())->plan(new Artwork($picture), $product, new PlacementRequest(0 === $i % 4 ? OrientationRule::Portrait : OrientationRule::Landscape, $framing, transform: new ImageTransform(tilt: $tilt)));
+    $full = (new RotatedCropGeometry($placement->transform->tilt))->largest($picture, Ratio::ofPrint($placement->product->printArea()));
+    $cases[] = ['picture' => [$picture->width, $picture->height], 'full' => $full, 'tilt' => $placement->transform->tilt, 'wish' => ['x' => $framing->centreX, 'y' => $framing->centreY, 'zoom' => max(1.0, $framing->zoom)], 'crop' => $placement->crop->toArray()];
 }
 echo json_encode($cases, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION);

@@ -30,13 +30,13 @@ final class CheckCommandTest extends CommandTestCase
     }
 
     /**
-     * @param list<string> $how
+     * @param list<string> $upscale
      * @param list<string> $wrong
      */
     #[DataProvider('files')]
-    public function test_what_is_wrong_is_named(string $name, array $how, string $product, array $wrong): void
+    public function test_what_is_wrong_is_named(string $name, array $upscale, string $product, array $wrong): void
     {
-        $this->convert($name, ...$how);
+        $this->convert($name, ...$upscale);
         $process = $this->snugfit('check', $name, "--product=$product", '--json');
         $file = JsonReader::decode($process->getOutput(), 'an answer')->records('files')[0];
         $failed = array_values(array_filter($file->records('findings'), static fn (JsonReader $finding): bool => !$finding->bool('passed')));

@@ -65,17 +65,17 @@ final class MakeCommandTest extends CommandTestCase
     {
         $this->master('spring/harbour.png', 1800, 1200);
         file_put_contents($this->folder.'/finish.json', '{"guard": {"black": 2, "white": 2}, "sharpen": "suggested", "tidy": 30}');
-        $wishes = ['masters', '--products=4x6', '--finish=finish.json', '--name={product}/{folder}/{artwork}_{size}', '--format=jpg', '--profile=cmyk'];
-        $free = $this->byPlacement($this->answer('make', ...[...$wishes, '--out=free', '--json']))['spring/harbour.png on 4x6']->record('output')->int('bytes');
+        $options = ['masters', '--products=4x6', '--finish=finish.json', '--name={product}/{folder}/{artwork}_{size}', '--format=jpg', '--profile=cmyk'];
+        $free = $this->byPlacement($this->answer('make', ...[...$options, '--out=free', '--json']))['spring/harbour.png on 4x6']->record('output')->int('bytes');
         $most = (int) (0.9 * $free);
-        array_push($wishes, '--out=prints', "--max-bytes=$most", '--least-quality=40');
-        $files = $this->byPlacement($this->answer('make', ...[...$wishes, '--json']));
+        array_push($options, '--out=prints', "--max-bytes=$most", '--least-quality=40');
+        $files = $this->byPlacement($this->answer('make', ...[...$options, '--json']));
         $output = $files['spring/harbour.png on 4x6']->record('output');
         self::assertSame('4x6/spring/harbour_6x4in.jpg', $output->string('path'));
         self::assertLessThanOrEqual($most, $output->int('bytes'));
         $exif = $this->exif($this->folder.'/prints/'.$output->string('path'));
         self::assertSame(['FOGRA39L Coated', 4], [$exif->string('ProfileDescription'), $exif->int('ColorComponents')]);
-        $again = $this->snugfit('make', ...$wishes);
+        $again = $this->snugfit('make', ...$options);
         self::assertStringContainsString('0 made, 1 unchanged', $again->getOutput());
         $small = $this->byPlacement($this->answer('make', 'masters', '--products=4x6', '--out=small', '--max-bytes=9000', '--json'));
         self::assertStringContainsString('Even at quality 80', $small['spring/harbour.png on 4x6']->string('reason'));

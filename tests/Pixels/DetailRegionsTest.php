@@ -20,30 +20,30 @@ final class DetailRegionsTest extends PixelTestCase
             $x < 400 => $x < 300 ? 20 : 240,
             default => 100 + intdiv($x - 400, 4),
         });
-        $spots = [];
-        foreach ((new DetailRegions())->of($picture) as $spot) {
-            $spots[$spot->what] = $spot;
+        $regions = [];
+        foreach ((new DetailRegions())->of($picture) as $region) {
+            $regions[$region->what] = $region;
         }
-        self::assertSame(['finest detail', 'strongest edge', 'smoothest tone'], array_keys($spots));
-        self::assertLessThan(200 / 600, $spots['finest detail']->x);
-        self::assertEqualsWithDelta(300 / 600, $spots['strongest edge']->x, 0.01);
-        self::assertGreaterThan(400 / 600, $spots['smoothest tone']->x);
+        self::assertSame(['finest detail', 'strongest edge', 'smoothest tone'], array_keys($regions));
+        self::assertLessThan(200 / 600, $regions['finest detail']->x);
+        self::assertEqualsWithDelta(300 / 600, $regions['strongest edge']->x, 0.01);
+        self::assertGreaterThan(400 / 600, $regions['smoothest tone']->x);
     }
 
     public function test_bare_paper_tells_nothing_about_tone(): void
     {
         $paper = $this->drawn(static fn (int $x, int $y): int => $x > 250 && $x < 290 && $y > 180 && $y < 220 ? 10 : 250);
-        self::assertNotContains('smoothest tone', array_map(static fn (DetailRegion $spot): string => $spot->what, array_filter((new DetailRegions())->of($paper), static fn (DetailRegion $spot): bool => $spot->x < 0.3 || $spot->x > 0.6)));
+        self::assertNotContains('smoothest tone', array_map(static fn (DetailRegion $region): string => $region->what, array_filter((new DetailRegions())->of($paper), static fn (DetailRegion $region): bool => $region->x < 0.3 || $region->x > 0.6)));
     }
 
     public function test_no_two_spots_are_the_same_place_and_all_lie_in_the_picture(): void
     {
         foreach ([[64, 48], [900, 60], [50, 700]] as [$width, $height]) {
-            $spots = (new DetailRegions())->of($this->picture(new PixelSize($width, $height)));
-            $places = array_map(static fn (DetailRegion $spot): string => \sprintf('%.2f %.2f', $spot->x, $spot->y), $spots);
+            $regions = (new DetailRegions())->of($this->picture(new PixelSize($width, $height)));
+            $places = array_map(static fn (DetailRegion $region): string => \sprintf('%.2f %.2f', $region->x, $region->y), $regions);
             self::assertSame($places, array_unique($places));
-            foreach ($spots as $spot) {
-                self::assertTrue($spot->x >= 0 && $spot->x <= 1 && $spot->y >= 0 && $spot->y <= 1);
+            foreach ($regions as $region) {
+                self::assertTrue($region->x >= 0 && $region->x <= 1 && $region->y >= 0 && $region->y <= 1);
             }
         }
     }
@@ -58,6 +58,6 @@ final class DetailRegionsTest extends PixelTestCase
             }
         }
 
-        return Image::ofBytes($bytes, new PixelSize(600, 400), 3)->held();
+        return Image::ofBytes($bytes, new PixelSize(600, 400), 3)->copyToMemory();
     }
 }

@@ -63,10 +63,10 @@ final class DoubleCompressionDetectorTest extends PixelTestCase
         $this->convert('1.jpg', '0.png', '-quality', '50');
         $this->convert('2.jpg', '1.jpg', '-quality', '92');
         $this->tool('exiftool', '-q', '-overwrite_original', '-n', '-Orientation=6', '2.jpg');
-        self::assertNotNull((new MasterReader())->read($this->folder.'/2.jpg', [])->measures->savedBefore);
+        self::assertNotNull((new MasterReader())->read($this->folder.'/2.jpg', [])->statistics->savedBefore);
         $this->convert('3.jpg', '0.png', '-colorspace', 'Gray', '-quality', '50');
         $this->convert('4.jpg', '3.jpg', '-quality', '92');
-        self::assertNotNull((new MasterReader())->read($this->folder.'/4.jpg', [])->measures->savedBefore);
+        self::assertNotNull((new MasterReader())->read($this->folder.'/4.jpg', [])->statistics->savedBefore);
     }
 
     public function test_a_file_without_tables_says_nothing(): void
@@ -85,6 +85,6 @@ final class DoubleCompressionDetectorTest extends PixelTestCase
         }
         $grey = $sum->roundTo(BandFormat::Byte);
 
-        return $grey->join($grey)->join($grey)->meaning(Interpretation::Srgb)->held();
+        return $grey->join($grey)->join($grey)->withInterpretation(Interpretation::Srgb)->copyToMemory();
     }
 }

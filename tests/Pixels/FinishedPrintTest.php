@@ -72,10 +72,10 @@ final class FinishedPrintTest extends PixelTestCase
     public function test_sharpening_changes_nothing_outside_its_marks(): void
     {
         $this->picture(new PixelSize(400, 300))->save('png', $this->folder.'/in.png', []);
-        $plain = Image::load('png', $this->finished('in.png', [], FileFormat::Png))->held();
+        $plain = Image::load('png', $this->finished('in.png', [], FileFormat::Png))->copyToMemory();
         $marks = [['points' => [[2500, 5000]], 'radius' => 1000], ['points' => [[7000, 2000], [7000, 8000]], 'radius' => 500]];
-        $sharp = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px'], 'marks' => $marks], FileFormat::Png))->held();
-        $everywhere = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px']], FileFormat::Png))->held();
+        $sharp = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px'], 'marks' => $marks], FileFormat::Png))->copyToMemory();
+        $everywhere = Image::load('png', $this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '1.5px']], FileFormat::Png))->copyToMemory();
         $isIn = static fn (int $x, int $y): bool => hypot($x - 100, $y - 150) < 41 || ($y > 40 && $y < 260 && abs($x - 280) < 21);
         [$changed, $full] = [0, 0];
         [$a, $b, $c] = [$plain->bytes(), $sharp->bytes(), $everywhere->bytes()];
@@ -110,7 +110,7 @@ final class FinishedPrintTest extends PixelTestCase
         };
         $blocks = new UpscaleSettings(UpscaleMethod::Nearest);
         $area = new UpscaleRegion($blocks, new PaintedMask([new BrushStroke([[0.25, 0.5]], 0.15)]));
-        [$base, $other, $mixed] = [$make($plain), $make($plain->enlargedBy($blocks)), $make($plain->enlargedBy($plain->enlarge->how, $area))];
+        [$base, $other, $mixed] = [$make($plain), $make($plain->enlargedBy($blocks)), $make($plain->enlargedBy($plain->enlarge->settings, $area))];
         for ($y = 0; $y < 180; ++$y) {
             for ($x = 0; $x < 240; ++$x) {
                 $distance = hypot($x + 0.5 - 60, $y + 0.5 - 90);
@@ -120,8 +120,8 @@ final class FinishedPrintTest extends PixelTestCase
                 }
             }
         }
-        $again = Recipe::fromJson($plain->enlargedBy($plain->enlarge->how, $area)->canonicalJson());
-        self::assertEquals($area, $again->enlarge->area);
+        $again = Recipe::fromJson($plain->enlargedBy($plain->enlarge->settings, $area)->canonicalJson());
+        self::assertEquals($area, $again->enlarge->region);
     }
 
     public function test_marks_follow_the_picture_however_it_is_held(): void
@@ -129,9 +129,9 @@ final class FinishedPrintTest extends PixelTestCase
         $marks = new PaintedMask([new BrushStroke([[0.25, 0.5]], 0.1)]);
         $picture = new PixelSize(400, 300);
         // The dab at (100, 150): turned clockwise, the picture is 300 × 400 and the point lies at (150, 100); mirrored, at 300.
-        foreach ([[new ImageTransform(QuarterTurn::Right), new PixelSize(300, 400), 150, 100], [new ImageTransform(flip: true), $picture, 300, 150], [new ImageTransform(tilt: 10), $picture, 200 - 100 * cos(deg2rad(10)), 150 - 100 * sin(deg2rad(10))]] as [$pose, $size, $x, $y]) {
-            $window = 0.0 === $pose->tilt ? PixelWindow::whole($size) : new PixelWindow(75, 55, 250, 190);
-            $mask = (new MaskRaster($marks))->over(new Frame($picture, $window, $pose), $window->size()->times(2));
+        foreach ([[new ImageTransform(QuarterTurn::Right), new PixelSize(300, 400), 150, 100], [new ImageTransform(flip: true), $picture, 300, 150], [new ImageTransform(tilt: 10), $picture, 200 - 100 * cos(deg2rad(10)), 150 - 100 * sin(deg2rad(10))]] as [$transform, $size, $x, $y]) {
+            $window = 0.0 === $transform->tilt ? PixelWindow::whole($size) : new PixelWindow(75, 55, 250, 190);
+            $mask = (new MaskRaster($marks))->over(new Frame($picture, $window, $transform), $window->size()->times(2));
             $values = $mask->values();
             [$sum, $across, $down] = [0.0, 0.0, 0.0];
             foreach ($values as $i => $value) {
@@ -139,7 +139,7 @@ final class FinishedPrintTest extends PixelTestCase
                 $across += $value * ($i % (2 * $window->width) + 0.5);
                 $down += $value * (intdiv($i, 2 * $window->width) + 0.5);
             }
-            if (0.0 === $pose->tilt) {
+            if (0.0 === $transform->tilt) {
                 self::assertEqualsWithDelta([$x, $y], [$across / $sum / 2 + $window->x, $down / $sum / 2 + $window->y], 0.5);
             } else {
                 self::assertGreaterThan(0.9, max($values), 'the dab is in the tilted window');
@@ -158,7 +158,7 @@ final class FinishedPrintTest extends PixelTestCase
     {
         $this->tool('convert', '-size', '300x300', 'xc:gray(50%)', '-size', '300x100', 'xc:black', 'xc:white', '-append', '-depth', '8', 'PNG24:in.png');
         foreach (['1px', '4px'] as $size) {
-            $grained = Image::load('png', $this->finished('in.png', ['grain' => ['amount' => 4, 'size' => $size]], FileFormat::Png))->held();
+            $grained = Image::load('png', $this->finished('in.png', ['grain' => ['amount' => 4, 'size' => $size]], FileFormat::Png))->copyToMemory();
             $middle = $grained->crop(new PixelWindow(0, 0, 300, 300))->extractBands(0, 1)->values();
             self::assertEqualsWithDelta(10.2, $this->deviation($middle), 0.6, $size);
             self::assertSame([0, 255], [max($grained->crop(new PixelWindow(0, 300, 300, 100))->values()), min($grained->crop(new PixelWindow(0, 400, 300, 100))->values())]);
@@ -204,7 +204,7 @@ final class FinishedPrintTest extends PixelTestCase
         self::assertLessThan(251, max($image->crop(new PixelWindow(20, 20, 120, 80))->values()));
         $measures = (new PrintMeasurer(new PrintRenderer($this->folder)))->measure(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png');
         self::assertSame(0.0, $measures->atExtremes);
-        self::assertGreaterThan(0.9, $measures->likeness);
+        self::assertGreaterThan(0.9, $measures->similarity);
     }
 
     public function test_a_print_that_shows_something_else_is_told(): void
@@ -213,20 +213,20 @@ final class FinishedPrintTest extends PixelTestCase
         $facts = $this->read($this->folder.'/in.png');
         $whole = $this->recipe($facts, new PixelSize(300, 300), FileFormat::Png, crop: new PixelWindow(0, 0, 300, 300));
         $measurer = new PrintMeasurer(new PrintRenderer($this->folder));
-        $likeness = function (Recipe $made, Recipe $planned) use ($measurer): float {
+        $similarity = function (Recipe $made, Recipe $planned) use ($measurer): float {
             PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $made, $this->folder.'/out.png');
 
-            return $measurer->measure(Master::open($this->folder.'/in.png'), $planned, $this->folder.'/out.png')->likeness;
+            return $measurer->measure(Master::open($this->folder.'/in.png'), $planned, $this->folder.'/out.png')->similarity;
         };
-        $with = static fn (PixelWindow $crop, ImageTransform $pose): Recipe => new Recipe(new Frame($facts->size, $crop, $pose), $whole->enlarge, $whole->write);
-        foreach ([new ImageTransform(), new ImageTransform(QuarterTurn::Right), new ImageTransform(QuarterTurn::Half, true), new ImageTransform(QuarterTurn::Left, true)] as $pose) {
-            $posed = $with(new PixelWindow(0, 0, 300, 300), $pose);
-            self::assertGreaterThan(0.9, $likeness($posed, $posed));
-            self::assertLessThan(0.6, $likeness($with(new PixelWindow(0, 0, 300, 300), new ImageTransform(QuarterTurn::Right, !$pose->flip)), $posed), 'another pose');
+        $with = static fn (PixelWindow $crop, ImageTransform $transform): Recipe => new Recipe(new Frame($facts->size, $crop, $transform), $whole->enlarge, $whole->write);
+        foreach ([new ImageTransform(), new ImageTransform(QuarterTurn::Right), new ImageTransform(QuarterTurn::Half, true), new ImageTransform(QuarterTurn::Left, true)] as $transform) {
+            $transformed = $with(new PixelWindow(0, 0, 300, 300), $transform);
+            self::assertGreaterThan(0.9, $similarity($transformed, $transformed));
+            self::assertLessThan(0.6, $similarity($with(new PixelWindow(0, 0, 300, 300), new ImageTransform(QuarterTurn::Right, !$transform->flip)), $transformed), 'another pose');
         }
-        $tilted = $with(new PixelWindow(100, 60, 180, 180), new ImageTransform(tilt: -12));
-        self::assertGreaterThan(0.9, $likeness($tilted, $tilted));
-        self::assertLessThan(0.6, $likeness($with(new PixelWindow(100, 0, 300, 300), new ImageTransform()), $whole), 'another crop');
+        $rotated = $with(new PixelWindow(100, 60, 180, 180), new ImageTransform(tilt: -12));
+        self::assertGreaterThan(0.9, $similarity($rotated, $rotated));
+        self::assertLessThan(0.6, $similarity($with(new PixelWindow(100, 0, 300, 300), new ImageTransform()), $whole), 'another crop');
     }
 
     public function test_halos_are_measured(): void

@@ -52,14 +52,14 @@ final class HardMastersTest extends PixelTestCase
         yield 'a drawing' => ['drawing.svg', []];
     }
 
-    /** @param list<string> $how */
+    /** @param list<string> $upscale */
     #[DataProvider('masters')]
-    public function test_every_format_and_colour_is_written_and_passes(string $name, array $how): void
+    public function test_every_format_and_colour_is_written_and_passes(string $name, array $upscale): void
     {
-        if ([] === $how) {
+        if ([] === $upscale) {
             file_put_contents($this->folder.'/'.$name, '<svg xmlns="http://www.w3.org/2000/svg" width="60" height="45"><rect width="60" height="45" fill="#eee"/><circle cx="30" cy="22" r="18" fill="#147"/></svg>');
         } else {
-            $this->convert($name, ...$how);
+            $this->convert($name, ...$upscale);
         }
         $path = $this->folder.'/'.$name;
         $facts = $this->read($path);

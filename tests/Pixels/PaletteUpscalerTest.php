@@ -100,11 +100,11 @@ final class PaletteUpscalerTest extends PixelTestCase
         file_put_contents($this->folder.'/d.svg', \sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 120 90" width="%d" height="%d">%s</svg>', 120 * $times, 90 * $times, $drawing));
         $this->tool('rsvg-convert', '-b', 'white', '-o', "d$times.png", 'd.svg');
 
-        return Master::open($this->folder."/d$times.png")->picture()->extractBands(0, 3)->held();
+        return Master::open($this->folder."/d$times.png")->picture()->extractBands(0, 3)->copyToMemory();
     }
 
     private function rebuilt(Image $small, int $times): Image
     {
-        return (new PaletteUpscaler($this->folder))->enlarge($small, 'picture', new ImageTransform(), PixelWindow::whole($small->size()), $small->size()->times($times))?->held() ?? throw new \LogicException('It is not flat.');
+        return (new PaletteUpscaler($this->folder))->enlarge($small, 'picture', new ImageTransform(), PixelWindow::whole($small->size()), $small->size()->times($times))?->copyToMemory() ?? throw new \LogicException('It is not flat.');
     }
 }

@@ -81,12 +81,12 @@ final class PixelStatisticsReaderTest extends PixelTestCase
         self::assertEqualsWithDelta([640 / 900, 330 / 600], [$focus->x + $focus->width / 2, $focus->y + $focus->height / 2], 0.12);
         $this->convert('plain.png', '-size', '900x600', 'xc:#9ab');
         $plain = $this->read($this->folder.'/plain.png');
-        self::assertNull($plain->measures->lostAtHalf, 'nothing has detail to lose');
+        self::assertNull($plain->statistics->lostAtHalf, 'nothing has detail to lose');
     }
 
     private function measures(string $name): PixelStatistics
     {
-        return $this->read($this->folder.'/'.$name)->measures;
+        return $this->read($this->folder.'/'.$name)->statistics;
     }
 
     /** @return list<string> */

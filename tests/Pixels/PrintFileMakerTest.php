@@ -66,12 +66,12 @@ final class PrintFileMakerTest extends PixelTestCase
         // Edges, where kernels differ, in greys that leave room for their swings.
         $this->tool('convert', '-size', '120x80', 'pattern:hexagons', '-level', '-50%,150%', '-depth', '8', 'PNG24:in.png');
         $path = $this->make('in.png', $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(300, 180), crop: new PixelWindow(10, 14, 100, 60), way: $way));
-        $make = fn (string $how): array => str_starts_with($how, 'Image')
-            ? [$this->tool('/usr/bin/python3', '-c', "from PIL import Image; Image.open('in.png').crop((10, 14, 110, 74)).convert('RGB').resize((300, 180), $how).save('w.png')"), 0.0]
-            : [$this->tool('convert', 'in.png', '-crop', '100x60+10+14', '+repage', '-filter', $how, '-resize', '300x180!', 'PNG24:w.png'), -0.37];
+        $make = fn (string $upscale): array => str_starts_with($upscale, 'Image')
+            ? [$this->tool('/usr/bin/python3', '-c', "from PIL import Image; Image.open('in.png').crop((10, 14, 110, 74)).convert('RGB').resize((300, 180), $upscale).save('w.png')"), 0.0]
+            : [$this->tool('convert', 'in.png', '-crop', '100x60+10+14', '+repage', '-filter', $upscale, '-resize', '300x180!', 'PNG24:w.png'), -0.37];
         // Beyond the crop's edges each makes up its own; the inside must be the same but for rounding.
-        $off = function (string $how) use ($path, $make): float {
-            [, $bias] = $make($how);
+        $off = function (string $upscale) use ($path, $make): float {
+            [, $bias] = $make($upscale);
             $inner = new PixelWindow(12, 12, 276, 156);
             [$ours, $theirs] = array_map(static fn (string $file): array => str_split(Image::load('png', $file)->extractBands(0, 3)->crop($inner)->bytes()), [$path, $this->folder.'/w.png']);
             $differences = array_map(static fn (string $one, string $other): int => \ord($other) - \ord($one), $ours, $theirs);

@@ -47,10 +47,10 @@ final class TransformedPrintTest extends PixelTestCase
 
     /** @param list<string> $words */
     #[DataProvider('poses')]
-    public function test_mirrored_and_turned_pixels_are_the_very_same(ImageTransform $pose, array $words): void
+    public function test_mirrored_and_turned_pixels_are_the_very_same(ImageTransform $transform, array $words): void
     {
         $this->master(120, 90);
-        $placement = $this->plan(new PixelSize(120, 90), '1x1in', new PlacementRequest(framing: new CropPosition(0.4, 0.6, 1.5), pose: $pose), 60);
+        $placement = $this->plan(new PixelSize(120, 90), '1x1in', new PlacementRequest(framing: new CropPosition(0.4, 0.6, 1.5), transform: $transform), 60);
         $crop = $placement->crop;
         $path = $this->print($placement);
         $this->tool('convert', 'in.png', ...[...$words, '+repage', '-crop', \sprintf('%dx%d+%d+%d', $crop->width, $crop->height, $crop->x, $crop->y), '+repage', 'want.png']);
@@ -69,10 +69,10 @@ final class TransformedPrintTest extends PixelTestCase
     public function test_a_tilted_window_is_where_it_was_drawn(float $tilt, QuarterTurn $turn): void
     {
         $this->master(240, 180);
-        $placement = $this->plan(new PixelSize(240, 180), '1x1in', new PlacementRequest(framing: new CropPosition(0.45, 0.55, 1.3), pose: new ImageTransform($turn, false, $tilt)), 40);
+        $placement = $this->plan(new PixelSize(240, 180), '1x1in', new PlacementRequest(framing: new CropPosition(0.45, 0.55, 1.3), transform: new ImageTransform($turn, false, $tilt)), 40);
         $crop = $placement->crop;
         $recipe = (new RecipeBuilder())->recipeFor($placement, $this->read($this->folder.'/in.png'), new RenderOptions(FileFormat::Png));
-        $same = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->how, $crop->size()), $recipe->write);
+        $same = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->settings, $crop->size()), $recipe->write);
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $same, $this->folder.'/out.png');
         $this->tool('convert', 'in.png', '-rotate', (string) $turn->value, '+repage', '-virtual-pixel', 'edge', '-distort', 'SRT', \sprintf('%s,%s 1 %s', $crop->centreX(), $crop->centreY(), $tilt), '-crop', \sprintf('%dx%d%+d%+d', $crop->width, $crop->height, $crop->x, $crop->y), '+repage', 'want.png');
         // Interpolation differs by a little; a window that lay a pixel off would differ by more over the whole picture.
@@ -86,8 +86,8 @@ final class TransformedPrintTest extends PixelTestCase
     {
         $this->master(80, 80);
         $product = new Product('x', 'x', PrintSize::inches(8, 8), new Bleed(Length::inches(0.5), Length::inches(1), Length::inches(0.3), Length::inches(0.2)), Ppi::of(10), Ppi::of(5));
-        foreach (['mirror' => BleedSource::Mirrored, 'edge' => BleedSource::Continued] as $virtual => $bled) {
-            $placement = (new PlacementPlanner())->plan(new Artwork(new PixelSize(80, 80)), $product, new PlacementRequest(OrientationRule::Portrait, bled: $bled));
+        foreach (['mirror' => BleedSource::Mirrored, 'edge' => BleedSource::Continued] as $virtual => $bleedSource) {
+            $placement = (new PlacementPlanner())->plan(new Artwork(new PixelSize(80, 80)), $product, new PlacementRequest(OrientationRule::Portrait, bleedSource: $bleedSource));
             self::assertEquals(new PixelSize(92, 88), $placement->output?->size);
             $path = $this->print($placement);
             $this->tool('convert', 'in.png', '-virtual-pixel', $virtual, '-set', 'option:distort:viewport', '92x88-2-5', '-filter', 'point', '-distort', 'SRT', '0', '+repage', 'want.png');
@@ -99,7 +99,7 @@ final class TransformedPrintTest extends PixelTestCase
     {
         $this->master(120, 60);
         foreach (EdgeFill::cases() as $edge) {
-            $placement = $this->plan(new PixelSize(120, 60), '6x6in', new PlacementRequest(sits: FitMode::Whole, edge: $edge, colour: '0f5c63'), 20);
+            $placement = $this->plan(new PixelSize(120, 60), '6x6in', new PlacementRequest(fitMode: FitMode::Whole, edgeFill: $edge, colour: '0f5c63'), 20);
             $path = $this->print($placement);
             $print = Image::load('png', $path);
             self::assertEquals(new PixelSize(120, 120), $print->size());
@@ -118,10 +118,10 @@ final class TransformedPrintTest extends PixelTestCase
     public function test_posed_prints_pass_preflight_in_every_format(): void
     {
         $this->master(120, 60);
-        $wishes = new PlacementRequest(pose: new ImageTransform(QuarterTurn::Right, true, 4.0), sits: FitMode::Whole, edge: EdgeFill::Blurred);
+        $request = new PlacementRequest(transform: new ImageTransform(QuarterTurn::Right, true, 4.0), fitMode: FitMode::Whole, edgeFill: EdgeFill::Blurred);
         $facts = $this->read($this->folder.'/in.png');
         foreach (FileFormat::cases() as $format) {
-            $recipe = (new RecipeBuilder())->recipeFor($this->plan($facts->size, '6x6in', $wishes, 20), $facts, new RenderOptions($format));
+            $recipe = (new RecipeBuilder())->recipeFor($this->plan($facts->size, '6x6in', $request, 20), $facts, new RenderOptions($format));
             self::assertEquals($recipe, Recipe::fromJson($recipe->canonicalJson()));
             PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/p');
             self::assertSame([], Preflight::failures((new Preflight())->check($recipe, (new PrintFileReader())->read($this->folder.'/p'), null)));
@@ -142,9 +142,9 @@ final class TransformedPrintTest extends PixelTestCase
         $this->picture(new PixelSize($width, $height))->save('png', $this->folder.'/in.png', []);
     }
 
-    private function plan(PixelSize $picture, string $print, PlacementRequest $wishes, float $target): Placement
+    private function plan(PixelSize $picture, string $print, PlacementRequest $request, float $target): Placement
     {
-        return (new PlacementPlanner())->plan(new Artwork($picture), new Product('x', 'x', PrintSize::parse($print), Bleed::none(), Ppi::of($target), Ppi::of(min(10.0, $target))), $wishes);
+        return (new PlacementPlanner())->plan(new Artwork($picture), new Product('x', 'x', PrintSize::parse($print), Bleed::none(), Ppi::of($target), Ppi::of(min(10.0, $target))), $request);
     }
 
     /** Printed at the crop's own pixels, so that nothing but the pose changes them. */
@@ -152,7 +152,7 @@ final class TransformedPrintTest extends PixelTestCase
     {
         $recipe = (new RecipeBuilder())->recipeFor($placement, $this->read($this->folder.'/in.png'), new RenderOptions(FileFormat::Png));
         if (null === $recipe->mount) {
-            $recipe = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->how, $placement->crop->size()), $recipe->write);
+            $recipe = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->settings, $placement->crop->size()), $recipe->write);
         }
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
 

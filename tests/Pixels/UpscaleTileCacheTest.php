@@ -44,16 +44,16 @@ final class UpscaleTileCacheTest extends PixelTestCase
     }
 
     #[DataProvider('ways')]
-    public function test_a_part_has_the_very_pixels_of_the_whole(UpscaleSettings $how): void
+    public function test_a_part_has_the_very_pixels_of_the_whole(UpscaleSettings $upscale): void
     {
         // Wider than a piece, so that there are seams to be seen.
-        $side = (new NetworkUpscaler($how))->piece();
-        $picture = $this->picture(new PixelSize($side + 45, $side + 15))->held();
-        $whole = $this->doublings('whole')->doubled($picture, 'p', new NetworkUpscaler($how), 1, PixelWindow::whole($picture->size()));
+        $side = (new NetworkUpscaler($upscale))->piece();
+        $picture = $this->picture(new PixelSize($side + 45, $side + 15))->copyToMemory();
+        $whole = $this->doublings('whole')->doubled($picture, 'p', new NetworkUpscaler($upscale), 1, PixelWindow::whole($picture->size()));
         foreach ([new PixelWindow($side - 16, $side - 26, 40, 40), new PixelWindow(0, 0, 10, 10), new PixelWindow($side + 14, 0, 30, $side + 14), new PixelWindow($side + 15, $side - 56, 30, 60)] as $i => $part) {
-            $made = $this->doublings('part'.$i)->doubled($picture, 'p', new NetworkUpscaler($how), 1, $part);
+            $made = $this->doublings('part'.$i)->doubled($picture, 'p', new NetworkUpscaler($upscale), 1, $part);
             self::assertSame($whole->crop($part->times(2))->bytes(), $made->crop($part->times(2))->bytes());
-            $patch = $this->doublings('patch'.$i)->once($picture, 'p', new NetworkUpscaler($how), 1, $part);
+            $patch = $this->doublings('patch'.$i)->once($picture, 'p', new NetworkUpscaler($upscale), 1, $part);
             self::assertSame($whole->crop($part->times(2))->bytes(), $patch->crop($part->times(2))->bytes());
         }
         self::assertGreaterThan(33, ImageSimilarity::between($picture->resize($picture->size()->times(2), Kernel::Lanczos), $whole)->psnr, 'and it is the picture');
@@ -71,20 +71,20 @@ final class UpscaleTileCacheTest extends PixelTestCase
     #[DataProvider('pieces')]
     public function test_pieces_of_any_size_give_the_same_as_one_piece(UpscaleMethod $way, array $pieces): void
     {
-        $picture = $this->picture(new PixelSize(91, 71))->held();
+        $picture = $this->picture(new PixelSize(91, 71))->copyToMemory();
         $doubler = new NetworkUpscaler(new UpscaleSettings($way));
         $margin = $doubler->margin();
-        $wide = $picture->embed($margin, $margin, new PixelSize(91 + 2 * $margin, 71 + 2 * $margin), Extend::Copy)->held();
+        $wide = $picture->embed($margin, $margin, new PixelSize(91 + 2 * $margin, 71 + 2 * $margin), Extend::Copy)->copyToMemory();
         $whole = $doubler->double($wide);
         foreach ($pieces as [$x, $y, $width, $height]) {
-            $piece = $doubler->double($wide->crop(new PixelWindow($x, $y, $width + 2 * $margin, $height + 2 * $margin))->held());
+            $piece = $doubler->double($wide->crop(new PixelWindow($x, $y, $width + 2 * $margin, $height + 2 * $margin))->copyToMemory());
             self::assertSame($whole->crop(new PixelWindow(2 * $x, 2 * $y, 2 * $width, 2 * $height))->bytes(), $piece->bytes());
         }
     }
 
     public function test_a_second_doubling_makes_just_what_it_needs_of_the_first(): void
     {
-        $picture = $this->picture(new PixelSize(600, 40))->held();
+        $picture = $this->picture(new PixelSize(600, 40))->copyToMemory();
         $quick = new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful, 100, Effort::Quick));
         $part = new PixelWindow(560, 10, 30, 20);
         $whole = $this->doublings('whole')->doubled($picture, 'p', $quick, 2, PixelWindow::whole($picture->size()))->crop($part->times(4))->bytes();
@@ -99,9 +99,9 @@ final class UpscaleTileCacheTest extends PixelTestCase
 
     public function test_what_was_mended_is_doubled_again_as_a_clean_picture(): void
     {
-        $picture = $this->picture(new PixelSize(60, 40))->held();
+        $picture = $this->picture(new PixelSize(60, 40))->copyToMemory();
         $all = PixelWindow::whole($picture->size());
-        $once = $this->doublings('m')->doubled($picture, 'p', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Mending)), 1, $all)->held();
+        $once = $this->doublings('m')->doubled($picture, 'p', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Mending)), 1, $all)->copyToMemory();
         $twice = $this->doublings('m')->doubled($picture, 'p', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Mending)), 2, $all);
         $faithful = $this->doublings('f')->doubled($once, 'once', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful)), 1, PixelWindow::whole($once->size()));
         self::assertSame($faithful->bytes(), $twice->bytes());
@@ -111,7 +111,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
 
     public function test_what_is_there_is_not_made_again_and_what_a_dead_worker_had_in_hand_is(): void
     {
-        $picture = $this->picture(new PixelSize(300, 20))->held();
+        $picture = $this->picture(new PixelSize(300, 20))->copyToMemory();
         $all = PixelWindow::whole($picture->size());
         $counting = new class(new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful, 100, Effort::Quick))) implements TileUpscaler {
             public int $pieces = 0;
@@ -225,9 +225,9 @@ final class UpscaleTileCacheTest extends PixelTestCase
         $colour = $this->picture($size);
         // Half of it nothing, with a soft edge, so that colour beneath and cover are doubled, too.
         $cover = $colour->extractBands(0, 1)->linear(3.0, -300.0)->cast(BandFormat::Byte);
-        $picture = $colour->join($cover)->meaning(Interpretation::Srgb);
-        $picture = (BandFormat::Byte === $format ? $picture : $picture->rescaleTo($format)->meaning(Interpretation::Rgb16))->held();
-        $whole = $this->doublings('whole')->doubled($picture, 'p', $doubler, 2, PixelWindow::whole($size))->held();
+        $picture = $colour->join($cover)->withInterpretation(Interpretation::Srgb);
+        $picture = (BandFormat::Byte === $format ? $picture : $picture->rescaleTo($format)->withInterpretation(Interpretation::Rgb16))->copyToMemory();
+        $whole = $this->doublings('whole')->doubled($picture, 'p', $doubler, 2, PixelWindow::whole($size))->copyToMemory();
         foreach ([new PixelWindow(101, 77, 15, 9), new PixelWindow(0, 0, 20, 20), new PixelWindow(270, 250, 15, 13), new PixelWindow(250, 3, 9, 12)] as $part) {
             $made = $this->doublings('alone')->once($picture, 'p', $doubler, 2, $part);
             self::assertSame([$format, $whole->interpretation()], [$made->format(), $made->interpretation()]);
@@ -251,7 +251,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
                 $samples .= str_repeat(pack('v', 20000 + 16 * $x), 3);
             }
         }
-        $ramp = Image::ofBytes($samples, new PixelSize(256, 16), 3, Interpretation::Rgb16, BandFormat::Short)->held();
+        $ramp = Image::ofBytes($samples, new PixelSize(256, 16), 3, Interpretation::Rgb16, BandFormat::Short)->copyToMemory();
         $made = $this->doublings('w')->doubled($ramp, 'p', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful)), 1, PixelWindow::whole($ramp->size()));
         self::assertSame([BandFormat::Short, Interpretation::Rgb16], [$made->format(), $made->interpretation()]);
         $row = array_map(intval(...), array_filter(array_values((array) unpack('v*', $made->extractBands(1, 1)->crop(new PixelWindow(20, 16, 472, 1))->bytes())), is_int(...)));
@@ -271,7 +271,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
                 $bytes .= $cover > 0 ? "\xE0\x90\x20".\chr((int) round(255 * $cover)) : "\x00\xFF\x00\x00";
             }
         }
-        $disc = Image::ofBytes($bytes, new PixelSize(80, 80), 4)->held();
+        $disc = Image::ofBytes($bytes, new PixelSize(80, 80), 4)->copyToMemory();
         $made = $this->doublings('w')->doubled($disc, 'p', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Drawn)), 1, PixelWindow::whole($disc->size()));
         self::assertSame(4, $made->bands());
         foreach ([0.0, 255.0] as $ground) {
@@ -287,7 +287,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
     public function test_smooth_pictures_come_out_no_worse_than_by_the_kernel(): void
     {
         $large = $this->soft(400, 300);
-        $small = $large->resize(new PixelSize(200, 150), Kernel::Cubic)->held();
+        $small = $large->resize(new PixelSize(200, 150), Kernel::Cubic)->copyToMemory();
         $made = $this->doublings('w')->doubled($small, 'p', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful)), 1, PixelWindow::whole($small->size()));
         $kernel = ImageSimilarity::between($large, (new KernelUpscaler(UpscaleKernel::Lanczos))->enlarge($small, $large->size()))->psnr;
         self::assertGreaterThan($kernel - 0.1, ImageSimilarity::between($large, $made)->psnr);
@@ -315,7 +315,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
             {
                 $inner = $piece->crop(new PixelWindow(2, 2, $piece->size()->width - 4, $piece->size()->height - 4));
 
-                return $inner->repeatPixels(2)->linear(1.0, 60.0)->cast(BandFormat::Byte)->meaning(Interpretation::Srgb);
+                return $inner->repeatPixels(2)->linear(1.0, 60.0)->cast(BandFormat::Byte)->withInterpretation(Interpretation::Srgb);
             }
 
             public function next(): self
@@ -323,7 +323,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
                 return $this;
             }
         };
-        $picture = $this->picture(new PixelSize(60, 40))->held();
+        $picture = $this->picture(new PixelSize(60, 40))->copyToMemory();
         $this->expectException(BrokenUpscale::class);
         $this->expectExceptionMessage('not its master any more');
         $this->doublings('w')->doubled($picture, 'p', $shifting, 1, PixelWindow::whole($picture->size()));
@@ -338,13 +338,13 @@ final class UpscaleTileCacheTest extends PixelTestCase
     }
 
     #[DataProvider('poses')]
-    public function test_a_patch_is_the_prints_own_pixels(ImageTransform $pose, PixelWindow $crop): void
+    public function test_a_patch_is_the_prints_own_pixels(ImageTransform $transform, PixelWindow $crop): void
     {
         $this->picture(new PixelSize(130, 110))->save('png', $this->folder.'/in.png', []);
         $master = Master::open($this->folder.'/in.png');
         foreach (['faithful-quick', 'lanczos', 'drawn', 'mending-30', 'nearest'] as $code) {
             $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(2 * $crop->width + 30, 2 * $crop->height + 25));
-            $recipe = new Recipe(new Frame($recipe->frame->picture, $crop, $pose), new Enlarge(UpscaleSettings::ofCode($code) ?? throw new \LogicException(), $recipe->enlarge->to), $recipe->write);
+            $recipe = new Recipe(new Frame($recipe->frame->picture, $crop, $transform), new Enlarge(UpscaleSettings::ofCode($code) ?? throw new \LogicException(), $recipe->enlarge->to), $recipe->write);
             $window = new PixelWindow(40, 30, 50, 45);
             $expected = (new PrintRenderer($this->made('whole')))->of($master, $recipe)->crop($window)->bytes();
             $pictures = new PrintRenderer($this->made('patch-'.$code));
@@ -360,7 +360,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
         $crop = new PixelWindow(30, 20, 100, 80);
         $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(200, 160), crop: $crop, way: UpscaleMethod::Faithful);
         $before = (new PrintRenderer($this->made('a')))->of(Master::open($this->folder.'/in.png'), $recipe);
-        $cut = Master::open($this->folder.'/in.png')->picture()->crop($crop)->held();
+        $cut = Master::open($this->folder.'/in.png')->picture()->crop($crop)->copyToMemory();
         $after = $this->doublings('b')->doubled($cut, 'cut', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful)), 1, PixelWindow::whole($cut->size()));
         $inner = new PixelWindow(20, 20, 160, 120);
         self::assertSame($after->crop($inner)->bytes(), $before->crop($inner)->bytes());
@@ -401,6 +401,6 @@ final class UpscaleTileCacheTest extends PixelTestCase
             }
         }
 
-        return Image::ofBytes($bytes, new PixelSize($width, $height), 3)->held();
+        return Image::ofBytes($bytes, new PixelSize($width, $height), 3)->copyToMemory();
     }
 }

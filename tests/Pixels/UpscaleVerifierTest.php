@@ -45,14 +45,14 @@ final class UpscaleVerifierTest extends PixelTestCase
     public function test_a_good_result_passes_and_one_with_a_broken_corner_does_not(PixelSize $size, BandFormat $format): void
     {
         mt_srand(12);
-        $inner = Image::ofBytes(self::noise($size), $size, 3)->linear(0.5, 100.0)->cast(BandFormat::Byte)->meaning(Interpretation::Srgb);
-        $inner = BandFormat::Byte === $format ? $inner->held() : $inner->rescaleTo($format)->meaning(Interpretation::Rgb16)->held();
+        $inner = Image::ofBytes(self::noise($size), $size, 3)->linear(0.5, 100.0)->cast(BandFormat::Byte)->withInterpretation(Interpretation::Srgb);
+        $inner = BandFormat::Byte === $format ? $inner->copyToMemory() : $inner->rescaleTo($format)->withInterpretation(Interpretation::Rgb16)->copyToMemory();
         $piece = $inner->embed(self::MARGIN, self::MARGIN, new PixelSize($size->width + 2 * self::MARGIN, $size->height + 2 * self::MARGIN), Extend::Copy);
-        $good = $inner->repeatPixels(2)->held();
+        $good = $inner->repeatPixels(2)->copyToMemory();
         self::assertSame($good, UpscaleVerifier::checked($piece, $good, self::MARGIN));
 
         [$width, $height] = [min(8, $size->width), min(8, $size->height)];
-        $hole = $good->crop(new PixelWindow(0, 0, 2 * $width, 2 * $height))->linear(0.0, 0.0)->cast($format)->meaning($inner->interpretation());
+        $hole = $good->crop(new PixelWindow(0, 0, 2 * $width, 2 * $height))->linear(0.0, 0.0)->cast($format)->withInterpretation($inner->interpretation());
         $broken = $good->insert($hole, 2 * ($size->width - $width), 2 * ($size->height - $height));
         $this->expectException(BrokenUpscale::class);
         UpscaleVerifier::checked($piece, $broken, self::MARGIN);

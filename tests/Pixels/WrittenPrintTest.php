@@ -119,7 +119,7 @@ final class WrittenPrintTest extends PixelTestCase
         // A blue that no four inks reach, and a grey that they do.
         $this->tool('convert', '-size', '10x10', 'xc:#0010ff', 'xc:#808080', '+append', '-depth', '8', 'PNG24:in.png');
         $colours = new OutputColourConverter(WorkingSpace::Srgb, new OutputColour(Profile::Coated));
-        $picture = Image::load('png', $this->folder.'/in.png')->held();
+        $picture = Image::load('png', $this->folder.'/in.png')->copyToMemory();
         $proof = static fn (bool $mark): array => array_map(static fn (string $pixel): string => bin2hex($pixel), str_split(substr($colours->proof($picture, $mark)->bytes(), 0, 60), 3));
         [$blue, $grey] = [$proof(true)[0], $proof(true)[19]];
         self::assertSame('ff00dc', $blue);
@@ -161,7 +161,7 @@ final class WrittenPrintTest extends PixelTestCase
         PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.pdf');
         self::assertSame([[122.0, 122.0], [106.0, 106.0], [100.0, 100.0]], $this->boxes('out.pdf', ['MediaBox', 'BleedBox', 'TrimBox']));
         $this->tool('pdftoppm', '-r', '254', '-png', 'out.pdf', 'drawn');
-        $image = Image::load('png', $this->folder.'/drawn-1.png')->extractBands(0, 1)->held();
+        $image = Image::load('png', $this->folder.'/drawn-1.png')->extractBands(0, 1)->copyToMemory();
         $size = $image->size();
         $dark = static fn (float $x, float $y): int|float => min($image->crop(new \Snugfit\Core\Measure\PixelWindow((int) (10 * $x) - 3, (int) (10 * $y) - 3, 7, 7))->values());
         self::assertSame([1220, 1220], [$size->width, $size->height]);

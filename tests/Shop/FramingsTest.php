@@ -76,7 +76,7 @@ final class FramingsTest extends ShopTestCase
     public static function acts(): iterable
     {
         yield 'way up' => ['orientation', 'portrait', static fn (FramingMemo $shared): bool => OrientationRule::Portrait === $shared->orientation && null === $shared->framing];
-        yield 'sits' => ['sits', 'whole', static fn (FramingMemo $shared): bool => FitMode::Whole === $shared->sits];
+        yield 'sits' => ['sits', 'whole', static fn (FramingMemo $shared): bool => FitMode::Whole === $shared->fitMode];
         yield 'looks right' => ['looks-right', '', static fn (FramingMemo $shared): bool => $shared->lookedAt];
         yield 'limit' => ['limit', '3', static fn (FramingMemo $shared, FramingMemo $own): bool => 3.0 === $own->limit && null === $shared->limit];
         yield 'limit beyond the extreme' => ['limit', '99', static fn (FramingMemo $shared, FramingMemo $own): bool => 16.0 === $own->limit];
@@ -104,13 +104,13 @@ final class FramingsTest extends ShopTestCase
 
     public function test_a_framing_is_copied_without_what_concerns_the_other_product(): void
     {
-        $this->artwork->remember('~1-1', new FramingMemo(framing: new CropPosition(0.1, 0.9, 4), lookedAt: true, pose: new ImageTransform(flip: true)));
+        $this->artwork->remember('~1-1', new FramingMemo(framing: new CropPosition(0.1, 0.9, 4), lookedAt: true, transform: new ImageTransform(flip: true)));
         $this->artwork->remember('12x18', new FramingMemo(excluded: true));
         $this->entities()->flush();
         $id = $this->artwork->id();
         $this->service(SheetActs::class)->apply($this->shelved, 'copy', "$id:12x12", ["$id:12x18"]);
         $shared = $this->artwork->memo('~2-3');
-        self::assertSame([4.0, true, true], [$shared->framing?->zoom, $shared->pose->flip, $shared->lookedAt]);
+        self::assertSame([4.0, true, true], [$shared->framing?->zoom, $shared->transform->flip, $shared->lookedAt]);
         self::assertTrue($this->artwork->memo('12x18')->excluded);
     }
 
@@ -153,7 +153,7 @@ final class FramingsTest extends ShopTestCase
         (new \Symfony\Component\Process\Process([\PHP_BINARY, 'bin/console', 'doctrine:migrations:migrate', $version, '-n', '-q'], \dirname(__DIR__, 2), ['SNUGFIT_DATA' => $data, 'APP_ENV' => 'test']))->mustRun();
     }
 
-    /** @return array<string, PlannedPlacement> */
+    /** @return array<string, \Snugfit\Shop\PlannedPlacement> */
     private function placed(): array
     {
         $placed = [];

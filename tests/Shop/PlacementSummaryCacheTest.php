@@ -45,9 +45,9 @@ final class PlacementSummaryCacheTest extends ShopTestCase
         yield 'a kind' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->correctKind(Kind::LineArt)];
         yield 'what must stay' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->keep([new FractionBox(0, 0, 1, 0.3)])];
         yield 'a product' => [static function (self $test): void {
-            $shelf = $test->service(ProductRepository::class);
-            $old = $shelf->catalogue()->product('12x18');
-            $shelf->put(new Product('12x18', 'Another name', $old->trim, $old->bleed, Ppi::of(360), $old->floor));
+            $productRepository = $test->service(ProductRepository::class);
+            $old = $productRepository->catalogue()->product('12x18');
+            $productRepository->put(new Product('12x18', 'Another name', $old->trim, $old->bleed, Ppi::of(360), $old->floor));
         }];
         yield 'the choice of products' => [static fn (self $test, Batch $batch) => $batch->chooseProducts(['12x18', 'a0'])];
         yield 'a picture removed' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->setRemoved(true)];

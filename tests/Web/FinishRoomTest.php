@@ -50,7 +50,7 @@ final class FinishRoomTest extends ShopTestCase
         $this->set('4x6', ['step' => 'marks', 'for' => 'product', 'marks' => '[{"points":[[5000,5000]],"radius":1000,"away":false}]']);
         $this->set('5x7', ['step' => 'sharpen', 'for' => 'product', 'mode' => 'own', 'amount' => '50', 'radius' => '0.2mm']);
         $finish = $this->wishes('5x7')->finish($this->artwork->kind(), $this->sheet('5x7')->placement->product, $this->sheet('5x7')->placement->output->ppi ?? throw new \LogicException());
-        self::assertCount(1, $finish->sharpen?->marks->strokes ?? []);
+        self::assertCount(1, $finish->sharpening?->mask->strokes ?? []);
         $this->browser->request('GET', $this->room('4x6').'/marks.png');
         self::assertInstanceOf(BinaryFileResponse::class, $this->browser->getResponse());
         self::assertSame([1024, 701], \array_slice((array) getimagesize($this->browser->getResponse()->getFile()->getPathname()), 0, 2));
@@ -143,7 +143,7 @@ final class FinishRoomTest extends ShopTestCase
 
     private function wishes(string $product): FinishSettings
     {
-        return $this->sheet($product)->sitting->finish();
+        return $this->sheet($product)->effective->finish();
     }
 
     /** @return array<string, ?float> per cent that black is lifted, in the recipe of each product */
@@ -152,7 +152,7 @@ final class FinishRoomTest extends ShopTestCase
         $guards = [];
         foreach (['4x6', '12x18', '5x7'] as $code) {
             $placed = $this->sheet($code);
-            $guards[$code] = (new RecipeBuilder())->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking())->finish->guard?->black;
+            $guards[$code] = (new RecipeBuilder())->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions())->finish->toneLimits?->black;
         }
 
         return $guards;

@@ -19,12 +19,12 @@ final class PlacementSvgTest extends TestCase
         $upright = new PixelSize(600, 400);
         foreach (QuarterTurn::cases() as $turn) {
             foreach ([false, true] as $flip) {
-                $pose = new ImageTransform($turn, $flip);
-                $posed = $pose->size($upright);
+                $transform = new ImageTransform($turn, $flip);
+                $transformed = $transform->size($upright);
                 foreach ([[0.1, 0.2], [0.5, 0.5], [0.93, 0.04]] as [$x, $y]) {
-                    $dot = $pose->box(new FractionBox($x, $y, 1e-6, 1e-6));
-                    [$drawnX, $drawnY] = $this->transformed(PlacementSvg::pose($pose, $upright), $x * $upright->width, $y * $upright->height);
-                    self::assertEqualsWithDelta([$dot->x * $posed->width, $dot->y * $posed->height], [$drawnX, $drawnY], 0.01, $turn->name.($flip ? ', mirrored' : ''));
+                    $dot = $transform->box(new FractionBox($x, $y, 1e-6, 1e-6));
+                    [$drawnX, $drawnY] = $this->transformed(PlacementSvg::transform($transform, $upright), $x * $upright->width, $y * $upright->height);
+                    self::assertEqualsWithDelta([$dot->x * $transformed->width, $dot->y * $transformed->height], [$drawnX, $drawnY], 0.01, $turn->name.($flip ? ', mirrored' : ''));
                 }
             }
         }

@@ -46,7 +46,7 @@ final class StripQueryTest extends TestCase
     {
         $query = StripQuery::in(new ParameterBag(['ways' => 'magic,faithful', 'spots' => 'a;0.5;2,0.5;0.5,0.5,0.5;-1,0;0.1,0.2']), Kind::Photo, new UpscaleSettings(UpscaleMethod::Faithful));
         self::assertSame(['faithful'], array_map(static fn (UpscaleSettings $way): string => $way->code(), $query->ways));
-        self::assertSame([[0.1, 0.2]], $query->spots);
+        self::assertSame([[0.1, 0.2]], $query->regions);
     }
 
     public function test_what_is_used_now_is_always_among_the_columns(): void
@@ -74,9 +74,9 @@ final class StripQueryTest extends TestCase
 
     /** @param ?array{int, int} $corner */
     #[DataProvider('spots')]
-    public function test_a_spot_of_the_picture_is_found_on_the_print(ImageTransform $pose, float $x, float $y, ?array $corner): void
+    public function test_a_spot_of_the_picture_is_found_on_the_print(ImageTransform $transform, float $x, float $y, ?array $corner): void
     {
-        $recipe = new Recipe(new Frame(new PixelSize(400, 300), new PixelWindow(100, 50, 200, 200), $pose), new Enlarge(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(800, 800)), new Write(FileFormat::Png, Ppi::of(300), 8, false));
+        $recipe = new Recipe(new Frame(new PixelSize(400, 300), new PixelWindow(100, 50, 200, 200), $transform), new Enlarge(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(800, 800)), new Write(FileFormat::Png, Ppi::of(300), 8, false));
         $window = StripRegions::window($recipe, $x, $y, new PixelSize(100, 100));
         self::assertSame($corner, null === $window ? null : [$window->x, $window->y]);
     }

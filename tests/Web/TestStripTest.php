@@ -53,8 +53,8 @@ final class TestStripTest extends ShopTestCase
             $this->browser->request('GET', $address.$picture);
             self::assertInstanceOf(BinaryFileResponse::class, $this->browser->getResponse());
         }
-        $recipe = fn (): ?\Snugfit\Core\Upscale\UpscaleRegion => $this->again($this->shelved)->artworks()[0]->memo(EffectiveSettings::PICTURE)->area;
-        self::assertSame('nearest', $recipe()?->how->code());
+        $recipe = fn (): ?\Snugfit\Core\Upscale\UpscaleRegion => $this->again($this->shelved)->artworks()[0]->memo(EffectiveSettings::PICTURE)->region;
+        self::assertSame('nearest', $recipe()?->settings->code());
         foreach ([['way' => 'magic', 'marks' => '[{"points":[[1,1]],"radius":100}]'], ['way' => 'nearest', 'marks' => '[{"radius":100}]']] as $nonsense) {
             $this->browser->request('POST', $address.'/area', $nonsense, server: self::OURS);
             self::assertSame(400, $this->browser->getResponse()->getStatusCode());
@@ -164,7 +164,7 @@ final class TestStripTest extends ShopTestCase
         $this->choose('mitchell', 'picture');
         $batch = $this->again($this->shelved);
         $this->press($batch);
-        $ways = array_map(static fn ($file): ?string => $file->recipe()?->enlarge->how->code(), array_values($this->deliveries()->latest($batch)));
+        $ways = array_map(static fn ($file): ?string => $file->recipe()?->enlarge->settings->code(), array_values($this->deliveries()->latest($batch)));
         self::assertSame(['mitchell', 'mitchell'], $ways);
     }
 
@@ -188,7 +188,7 @@ final class TestStripTest extends ShopTestCase
     {
         foreach ($this->service(BatchPlanner::class)->placements($this->again($this->shelved)) as $placed) {
             if ($placed->artwork->id() === $artwork->id() && $placed->product->code === $product) {
-                return EffectiveSettings::of($placed->artwork, $placed->product)->how()?->code();
+                return EffectiveSettings::of($placed->artwork, $placed->product)->upscaleSettings()?->code();
             }
         }
         self::fail('There is no such placement.');

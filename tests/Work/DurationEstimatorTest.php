@@ -95,10 +95,10 @@ final class DurationEstimatorTest extends ShopTestCase
             $placement = (new PlacementPlanner())->plan(new Artwork($picture, Kind::Photo, false), Catalogue::standard()->product('5x5'), PlacementRequest::none());
             $files[] = new WantedFile($i, ManifestEntry::wanted('a.png', str_repeat('ab', 32), $placement, null), '/a.png', $recipe($side), null, 'a.png');
         }
-        $doublings = new UpscaleTileCache($this->data.'/enlarged');
+        $tileCache = new UpscaleTileCache($this->data.'/enlarged');
         (new Filesystem())->mkdir($this->data.'/enlarged');
-        $doublings->pace()->learn((new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful)))->name(), 1.0, 1.0);
-        $share = new FolderProgressEstimator($files, new UpscaleEstimator($doublings));
+        $tileCache->pace()->learn((new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful)))->name(), 1.0, 1.0);
+        $share = new FolderProgressEstimator($files, new UpscaleEstimator($tileCache));
         $share->begin($files[0]);
         self::assertSame(0.0, $share->done());
         $share->enlarged($files[0], 0.5);
@@ -115,17 +115,17 @@ final class DurationEstimatorTest extends ShopTestCase
 
     public function test_a_networks_pace_is_learnt_and_newer_work_counts_for_more(): void
     {
-        $pace = new UpscaleThroughput($this->data);
-        self::assertGreaterThan($pace->megapixelsPerSecond('faithful-1'), $pace->megapixelsPerSecond('quick-1'));
-        self::assertLessThan($pace->megapixelsPerSecond('faithful-1'), $pace->megapixelsPerSecond('faithful-best-1'));
-        $pace->learn('faithful-1', 10.0, 5.0);
-        self::assertEqualsWithDelta(2.0, $pace->megapixelsPerSecond('faithful-1'), 1e-9);
+        $durations = new UpscaleThroughput($this->data);
+        self::assertGreaterThan($durations->megapixelsPerSecond('faithful-1'), $durations->megapixelsPerSecond('quick-1'));
+        self::assertLessThan($durations->megapixelsPerSecond('faithful-1'), $durations->megapixelsPerSecond('faithful-best-1'));
+        $durations->learn('faithful-1', 10.0, 5.0);
+        self::assertEqualsWithDelta(2.0, $durations->megapixelsPerSecond('faithful-1'), 1e-9);
         for ($i = 0; $i < 20; ++$i) {
-            $pace->learn('faithful-1', 10.0, 10.0);
+            $durations->learn('faithful-1', 10.0, 10.0);
         }
-        self::assertEqualsWithDelta(1.0, $pace->megapixelsPerSecond('faithful-1'), 0.01);
+        self::assertEqualsWithDelta(1.0, $durations->megapixelsPerSecond('faithful-1'), 0.01);
         file_put_contents($this->data.'/pace.json', 'half a fi');
-        self::assertGreaterThan(0, $pace->megapixelsPerSecond('faithful-1'), 'a broken note is as none');
+        self::assertGreaterThan(0, $durations->megapixelsPerSecond('faithful-1'), 'a broken note is as none');
     }
 
     /** @param list<string> $products */

@@ -17,23 +17,23 @@ final class PixelProcessPoolTest extends PixelTestCase
 {
     public function test_one_that_ended_its_job_takes_the_next_and_two_at_once_are_two(): void
     {
-        $bench = $this->bench();
-        $first = $bench->start($this->reading(31, 20));
-        $second = $bench->start($this->reading(17, 40));
+        $processes = $this->bench();
+        $first = $processes->start($this->reading(31, 20));
+        $second = $processes->start($this->reading(17, 40));
         self::assertNotSame($first->pid(), $second->pid());
         self::assertSame([31, 20], self::sides($first->facts()));
-        $third = $bench->withThreads(1)->start($this->reading(50, 60));
+        $third = $processes->withThreads(1)->start($this->reading(50, 60));
         self::assertSame($first->pid(), $third->pid());
         self::assertSame([17, 40], self::sides($second->facts()));
         self::assertSame([50, 60], self::sides($third->facts()));
-        self::assertNotContains($bench->withThreads(2)->start($this->reading(9, 9))->pid(), [$first->pid(), $second->pid()], 'other threads, another process');
+        self::assertNotContains($processes->withThreads(2)->start($this->reading(9, 9))->pid(), [$first->pid(), $second->pid()], 'other threads, another process');
     }
 
     public function test_after_a_broken_file_and_after_being_stopped_none_is_used_again(): void
     {
-        $bench = $this->bench();
+        $processes = $this->bench();
         file_put_contents($this->folder.'/broken.jpg', "\xFF\xD8\xFFnothing more");
-        $broken = $bench->start(new ReadMasterJob($this->folder.'/broken.jpg'));
+        $broken = $processes->start(new ReadMasterJob($this->folder.'/broken.jpg'));
         $first = $broken->pid();
         try {
             $broken->facts();
@@ -41,20 +41,20 @@ final class PixelProcessPoolTest extends PixelTestCase
         } catch (PixelJobFailed $e) {
             self::assertNotSame('', $e->getMessage());
         }
-        $stopped = $bench->start($this->reading(400, 300));
+        $stopped = $processes->start($this->reading(400, 300));
         $ended = $stopped->pid();
         self::assertNotSame($first, $ended);
         $stopped->kill();
         self::assertDirectoryDoesNotExist('/proc/'.$ended);
-        $last = $bench->start($this->reading(12, 8));
+        $last = $processes->start($this->reading(12, 8));
         self::assertNotContains($last->pid(), [$first, $ended]);
         self::assertSame([12, 8], self::sides($last->facts()));
     }
 
     public function test_one_that_dies_at_its_work_says_so_and_one_that_dies_idle_is_not_asked(): void
     {
-        $bench = $this->bench();
-        $child = $bench->start($this->reading(10, 10));
+        $processes = $this->bench();
+        $child = $processes->start($this->reading(10, 10));
         posix_kill((int) $child->pid(), \SIGKILL);
         try {
             $child->facts();
@@ -62,11 +62,11 @@ final class PixelProcessPoolTest extends PixelTestCase
         } catch (PixelJobFailed $e) {
             self::assertStringContainsString('left out', $e->getMessage());
         }
-        $idle = $bench->start($this->reading(10, 10));
+        $idle = $processes->start($this->reading(10, 10));
         $idle->facts();
         posix_kill((int) $idle->pid(), \SIGKILL);
         usleep(50_000);
-        self::assertSame([21, 22], self::sides($bench->start($this->reading(21, 22))->facts()));
+        self::assertSame([21, 22], self::sides($processes->start($this->reading(21, 22))->facts()));
     }
 
     public function test_what_takes_too_long_is_stopped(): void

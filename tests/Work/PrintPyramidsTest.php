@@ -35,7 +35,7 @@ final class PrintPyramidsTest extends ShopTestCase
         self::assertSame(0.0, $wholes->expectedSeconds($master, $recipe));
         // 800 × 600 px in tiles of 512: two by two at scale 10, one at scale 9.
         self::assertSame(10, PrintPyramids::levels($recipe->enlarge->to));
-        $source = $this->picture(400, 300)->held();
+        $source = $this->picture(400, 300)->copyToMemory();
         $tile = Image::load('png', $wholes->tile($master, $recipe, 10, 1, 1) ?? '');
         self::assertEquals(new PixelSize(288, 88), $tile->size());
         self::assertSame($source->crop(new PixelWindow(256, 256, 144, 44))->repeatPixels(2)->bytes(), $tile->bytes());
@@ -70,13 +70,13 @@ final class PrintPyramidsTest extends ShopTestCase
 
     public function test_only_the_last_ones_are_kept(): void
     {
-        $vault = $this->service(FileStore::class);
+        $store = $this->service(FileStore::class);
         foreach (range(1, 5) as $i) {
-            $path = $vault->path("whole/$i/tile.png");
+            $path = $store->path("whole/$i/tile.png");
             file_put_contents($path, 'x');
             touch(\dirname($path), time() - 100 * $i);
         }
-        $vault->clearBeyond('whole', 2);
+        $store->clearBeyond('whole', 2);
         self::assertSame(['1', '2'], array_map(basename(...), glob($this->data.'/files/whole/*') ?: []));
     }
 

@@ -104,9 +104,9 @@ final class RunTest extends ShopTestCase
 
     public function test_a_file_over_the_products_limit_is_not_delivered(): void
     {
-        $shelf = $this->service(ProductRepository::class);
-        $old = $shelf->find('4x6')?->product() ?? throw new \LogicException();
-        $shelf->put(new Product('4x6', '4 × 6', $old->trim, $old->bleed, $old->target, $old->floor, maxBytes: 5_000));
+        $productRepository = $this->service(ProductRepository::class);
+        $old = $productRepository->find('4x6')?->product() ?? throw new \LogicException();
+        $productRepository->put(new Product('4x6', '4 × 6', $old->trim, $old->bleed, $old->target, $old->floor, maxBytes: 5_000));
         $batch = $this->batch(['4x6']);
         $this->give($batch, 'harbour.png', 900, 600);
         $this->press($batch);

@@ -52,7 +52,7 @@ final readonly class BatchSpeed implements Measurement
         try {
             for ($i = 0; $i < self::PICTURES; ++$i) {
                 $noise = Image::noise(new PixelSize(...self::SIZE), $i + 1)->blurExactly(1.0);
-                $noise->join($noise->linear(0.7, 0.0))->join($noise->linear(-0.8, 0.0))->linear(60.0, 128.0)->roundTo(\Snugfit\Pixels\Vips\BandFormat::Byte)->meaning(Interpretation::Srgb)->save('jpeg', \sprintf('%s/in/p%02d.jpg', $folder, $i), ['Q' => 92]);
+                $noise->join($noise->linear(0.7, 0.0))->join($noise->linear(-0.8, 0.0))->linear(60.0, 128.0)->roundTo(\Snugfit\Pixels\Vips\BandFormat::Byte)->withInterpretation(Interpretation::Srgb)->save('jpeg', \sprintf('%s/in/p%02d.jpg', $folder, $i), ['Q' => 92]);
             }
             $bare = $this->bare($folder);
             $began = microtime(true);

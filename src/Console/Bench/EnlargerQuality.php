@@ -41,7 +41,7 @@ final readonly class EnlargerQuality implements Measurement
     private const ROUNDS = 7;
     private const NAMES = ['astronaut', 'chelsea', 'coffee', 'camera'];
 
-    public function __construct(private PixelProcessPool $bench)
+    public function __construct(private PixelProcessPool $processes)
     {
     }
 
@@ -81,14 +81,14 @@ final readonly class EnlargerQuality implements Measurement
     {
         $sums = [];
         foreach ($pictures as $picture) {
-            $small = self::damaged($picture->resize(new PixelSize(intdiv($picture->size()->width, 2 ** $times), intdiv($picture->size()->height, 2 ** $times)), Kernel::Cubic)->held(), $quality);
+            $small = self::damaged($picture->resize(new PixelSize(intdiv($picture->size()->width, 2 ** $times), intdiv($picture->size()->height, 2 ** $times)), Kernel::Cubic)->copyToMemory(), $quality);
             $made = ['bicubic' => (new KernelUpscaler(UpscaleKernel::Bicubic))->enlarge($small, $picture->size()), 'Lanczos' => (new KernelUpscaler(UpscaleKernel::Lanczos))->enlarge($small, $picture->size())];
             foreach ($ways as $way) {
                 $made[$way] = self::enlarged($small, self::way($way), $times);
             }
             foreach ($made as $way => $image) {
-                $likeness = ImageSimilarity::between($picture, $image);
-                $sums[$way] = [($sums[$way][0] ?? 0.0) + $likeness->psnr / \count($pictures), ($sums[$way][1] ?? 0.0) + $likeness->ssim / \count($pictures)];
+                $similarity = ImageSimilarity::between($picture, $image);
+                $sums[$way] = [($sums[$way][0] ?? 0.0) + $similarity->psnr / \count($pictures), ($sums[$way][1] ?? 0.0) + $similarity->ssim / \count($pictures)];
             }
         }
         $say($title.': '.implode(' · ', array_map(
@@ -99,7 +99,7 @@ final readonly class EnlargerQuality implements Measurement
     /** @param \Closure(string): void $say */
     private function speeds(\Closure $say): void
     {
-        $picture = self::drawing(3)->held();
+        $picture = self::drawing(3)->copyToMemory();
         // As workers do.
         Vips::useThreads(1);
         foreach (['quick', 'faithful', 'mending', 'mending 50', 'faithful best'] as $way) {
@@ -133,7 +133,7 @@ final readonly class EnlargerQuality implements Measurement
                 $jobs[] = new MakePrintJob(\sprintf('%s/%d.png', $folder, $i), $recipe, \sprintf('%s/%d.jpg', $folder, $i));
             }
             $began = hrtime(true);
-            (new PixelJobQueue($this->bench->workingIn($folder.'/work')))->run($jobs, $workers, static fn (MakePrintJob $job): MakePrintJob => $job, static fn (): null => null, static fn (): bool => false);
+            (new PixelJobQueue($this->processes->workingIn($folder.'/work')))->run($jobs, $workers, static fn (MakePrintJob $job): MakePrintJob => $job, static fn (): null => null, static fn (): bool => false);
 
             return (hrtime(true) - $began) / 1e9;
         });
@@ -163,9 +163,9 @@ final readonly class EnlargerQuality implements Measurement
             : new UpscaleSettings(UpscaleMethod::from($name), is_numeric($more) ? (int) $more : 100, Effort::tryFrom($more) ?? Effort::Usual);
     }
 
-    private static function enlarged(Image $small, UpscaleSettings $how, int $times): Image
+    private static function enlarged(Image $small, UpscaleSettings $upscale, int $times): Image
     {
-        return self::inFolder(static fn (string $folder): Image => (new UpscaleTileCache($folder))->doubled($small, 'picture', new NetworkUpscaler($how), $times, PixelWindow::whole($small->size()))->held());
+        return self::inFolder(static fn (string $folder): Image => (new UpscaleTileCache($folder))->doubled($small, 'picture', new NetworkUpscaler($upscale), $times, PixelWindow::whole($small->size()))->copyToMemory());
     }
 
     /**
@@ -193,7 +193,7 @@ final readonly class EnlargerQuality implements Measurement
         }
         $path = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4)).'.jpg';
         $picture->save('jpeg', $path, ['Q' => $quality]);
-        $again = Image::load('jpeg', $path)->held();
+        $again = Image::load('jpeg', $path)->copyToMemory();
         unlink($path);
 
         return $again;
@@ -205,7 +205,7 @@ final readonly class EnlargerQuality implements Measurement
         $picture = $picture->bands() < 3 ? $picture->colourspace(Interpretation::Srgb) : $picture->extractBands(0, 3);
         $size = $picture->size();
 
-        return $picture->crop(new PixelWindow(0, 0, $size->width - $size->width % 4, $size->height - $size->height % 4))->held();
+        return $picture->crop(new PixelWindow(0, 0, $size->width - $size->width % 4, $size->height - $size->height % 4))->copyToMemory();
     }
 
     /** Words, thin lines at all angles, rings and shapes; another for every seed. */
@@ -227,6 +227,6 @@ final readonly class EnlargerQuality implements Measurement
             $parts .= \sprintf('<path d="M%d %dl%d %dl%d %dz" fill="#%06x"/>', mt_rand(560, 900), mt_rand(460, 660), mt_rand(30, 90), mt_rand(-60, 60), mt_rand(-60, 60), mt_rand(30, 90), mt_rand(0, 0xFFFFFF));
         }
 
-        return Image::drawing('<svg xmlns="http://www.w3.org/2000/svg" width="1024" height="768">'.$parts.'</svg>')->extractBands(0, 3)->cast(BandFormat::Byte)->held();
+        return Image::drawing('<svg xmlns="http://www.w3.org/2000/svg" width="1024" height="768">'.$parts.'</svg>')->extractBands(0, 3)->cast(BandFormat::Byte)->copyToMemory();
     }
 }

@@ -28,7 +28,7 @@ final readonly class PrintFileSpeed implements Measurement
     private const FROM = [2560, 1600];
     private const TO = [10_160, 6_320];
 
-    public function __construct(private PixelProcessPool $bench)
+    public function __construct(private PixelProcessPool $processes)
     {
     }
 
@@ -77,7 +77,7 @@ final readonly class PrintFileSpeed implements Measurement
         $from = new PixelSize(...self::FROM);
         $recipe = new Recipe(new Frame($from, PixelWindow::whole($from)), new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(...self::TO)), new Write(FileFormat::Jpeg, Ppi::of(300), 8, false));
         $began = microtime(true);
-        $child = $this->bench->withThreads(CpuCount::count())->start(new MakePrintJob($folder.'/in.jpg', $recipe, $folder.'/ours.jpg'));
+        $child = $this->processes->withThreads(CpuCount::count())->start(new MakePrintJob($folder.'/in.jpg', $recipe, $folder.'/ours.jpg'));
         $peak = new PeakMemory();
         while ($child->isRunning()) {
             $peak->look($child->pid());

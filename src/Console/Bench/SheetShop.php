@@ -29,7 +29,7 @@ final class SheetShop extends Command
     public const ARTWORKS = 200;
     public const PRODUCTS = 30;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly FileStore $vault)
+    public function __construct(private readonly EntityManagerInterface $entities, private readonly FileStore $store)
     {
         parent::__construct();
     }
@@ -37,7 +37,7 @@ final class SheetShop extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         mt_srand(4);
-        $preview = Image::ofBytes(random_bytes(32 * 24 * 3), new PixelSize(32, 24), 3)->resize(new PixelSize(320, 240), Kernel::Mitchell)->held();
+        $preview = Image::ofBytes(random_bytes(32 * 24 * 3), new PixelSize(32, 24), 3)->resize(new PixelSize(320, 240), Kernel::Mitchell)->copyToMemory();
         $batch = new Batch('Two hundred');
         $batch->chooseProducts(array_map(strval(...), \array_slice(array_keys(Catalogue::standard()->products), 0, self::PRODUCTS)));
         $this->entities->persist($batch);
@@ -46,7 +46,7 @@ final class SheetShop extends Command
             $artwork = new BatchArtwork($batch, \sprintf('picture-%03d.jpg', $i), '', $hash);
             $artwork->wasRead(new MasterFacts(MasterFormat::Jpeg, new PixelSize(mt_rand(600, 9000), mt_rand(600, 9000)), 1_000_000, $hash, ColourModel::Rgb, 8, null, false, 300.0, 1, 1, Kind::cases()[$i % 5]));
             $this->entities->persist($artwork);
-            $preview->save('webp', $this->vault->path(FileStore::previewKey($hash, ArtworkImporter::THUMBNAIL)), []);
+            $preview->save('webp', $this->store->path(FileStore::previewKey($hash, ArtworkImporter::THUMBNAIL)), []);
         }
         $this->entities->flush();
         $output->writeln((string) $batch->id());

@@ -29,7 +29,7 @@ final class DemoCommand extends Command
     public function __construct(
         private readonly EntityManagerInterface $entities,
         private readonly DemoPictures $pictures,
-        private readonly ArtworkImporter $reception,
+        private readonly ArtworkImporter $importer,
         private readonly RunStarter $runs,
         private readonly DeliveryStore $deliveries,
         private readonly string $dataDir,
@@ -51,12 +51,12 @@ final class DemoCommand extends Command
         $delivered = $this->batch(self::DELIVERED, ['4x6', '5x7', 'postcard']);
         foreach (self::DELIVERED_FILES as $name) {
             $files->copy("$folder/$name", "$folder/given");
-            $this->reception->take($delivered, "$folder/given", $name, '');
+            $this->importer->take($delivered, "$folder/given", $name, '');
         }
         $inWork = $this->batch(self::IN_WORK, ['a4', 'a2', '12x18', '24x36', '12x12', 'apparel-front', 'mug', 'cushion']);
         foreach ($names as $name) {
             $folderOf = str_contains($name, 'emblem') ? 'emblems' : '';
-            $this->reception->take($inWork, "$folder/$name", $name, $folderOf);
+            $this->importer->take($inWork, "$folder/$name", $name, $folderOf);
         }
         $files->remove($folder);
         $output->writeln('Reading them');

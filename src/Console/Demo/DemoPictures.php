@@ -77,7 +77,7 @@ final readonly class DemoPictures
 
     private function sixteenBit(string $name, int $width): Image
     {
-        $wide = $this->flat($name, $width * 2)->rescaleTo(BandFormat::Short)->meaning(Interpretation::Rgb16);
+        $wide = $this->flat($name, $width * 2)->rescaleTo(BandFormat::Short)->withInterpretation(Interpretation::Rgb16);
         $size = $wide->size();
 
         // Reducing in sixteen bits makes levels that eight do not have.

@@ -35,7 +35,7 @@ final readonly class MasterFacts
         public bool $reachesOutside = false,
         /** Where the eye goes first, as measured: a guess; null where nothing stands out. */
         public ?FractionBox $focus = null,
-        public PixelStatistics $measures = new PixelStatistics(),
+        public PixelStatistics $statistics = new PixelStatistics(),
         /** @var list<FractionBox> where lines of lettering were found: a guess, in fractions of the upright picture */
         public array $lettering = [],
         /** How sure the guess of the kind is, 0 to 1. */
@@ -75,7 +75,7 @@ final readonly class MasterFacts
             'profile' => $this->profile, 'transparent' => $this->isTransparent, 'ppi_tag' => $this->ppiTag,
             'exif_orientation' => $this->exifOrientation, 'pages' => $this->pages, 'kind' => $this->kindGuess->value,
             'reaches_outside' => $this->reachesOutside, 'focus' => $this->focus?->toList(),
-            'measures' => $this->measures->toArray(), 'lettering' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->lettering),
+            'measures' => $this->statistics->toArray(), 'lettering' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->lettering),
             'kind_confidence' => round($this->kindConfidence, 3), 'kind_other' => $this->kindOther?->value,
         ];
     }

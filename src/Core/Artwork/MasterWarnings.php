@@ -72,7 +72,7 @@ final readonly class MasterWarnings
         if ($facts->isWideGamut()) {
             $note('profile', \sprintf('Profile "%s": turned into sRGB for the print file.', $facts->profile));
         }
-        $measures = $facts->measures;
+        $measures = $facts->statistics;
         if (null !== $measures->lostAtHalf && $measures->lostAtHalf < self::SOFT && $measures->brightness >= self::DARK && Kind::PixelArt !== $facts->kindGuess) {
             $attention('soft', \sprintf(
                 '%s: halved and enlarged again, its sharpest part loses only %s%% of its contrast. Enlarging it further shows no more.',

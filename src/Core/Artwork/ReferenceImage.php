@@ -56,19 +56,19 @@ final readonly class ReferenceImage
     /** The same part of the reference that a frame is of its master. */
     public function frame(Frame $frame): Frame
     {
-        $posed = $frame->pose->size($this->size);
-        $of = $frame->pose->size($frame->picture);
-        [$across, $down] = [$posed->width / $of->width, $posed->height / $of->height];
+        $transformed = $frame->transform->size($this->size);
+        $of = $frame->transform->size($frame->picture);
+        [$across, $down] = [$transformed->width / $of->width, $transformed->height / $of->height];
         [$left, $top] = [(int) round($frame->crop->x * $across), (int) round($frame->crop->y * $down)];
         [$width, $height] = [max(1, (int) round($frame->crop->width * $across)), max(1, (int) round($frame->crop->height * $down))];
-        if (0.0 === $frame->pose->tilt) {
-            [$width, $height] = [min($width, $posed->width - $left), min($height, $posed->height - $top)];
+        if (0.0 === $frame->transform->tilt) {
+            [$width, $height] = [min($width, $transformed->width - $left), min($height, $transformed->height - $top)];
         } else {
             // A tilted window that is rounded up could hang over.
             [$width, $height] = [max(1, $width - 2), max(1, $height - 2)];
         }
 
-        return new Frame($this->size, new PixelWindow($left, $top, $width, $height), $frame->pose);
+        return new Frame($this->size, new PixelWindow($left, $top, $width, $height), $frame->transform);
     }
 
     /** @return array<string, mixed> */

@@ -120,7 +120,7 @@ final readonly class Preflight
     /** @return list<PreflightFinding> */
     private static function measures(PrintQualityMeasures $measures): array
     {
-        $findings = [new PreflightFinding('Shows the plan', 'the same picture', \sprintf('%.0f%% alike', 100 * $measures->likeness), $measures->likeness >= self::LIKE_ENOUGH)];
+        $findings = [new PreflightFinding('Shows the plan', 'the same picture', \sprintf('%.0f%% alike', 100 * $measures->similarity), $measures->similarity >= self::LIKE_ENOUGH)];
         if (null !== $measures->atExtremes) {
             $findings[] = new PreflightFinding('Extremes', 'no ink on black or white', 0.0 === $measures->atExtremes ? 'nothing on them' : \sprintf('%.3f%% on them', 100 * $measures->atExtremes), $measures->atExtremes <= self::AT_EXTREMES);
         }

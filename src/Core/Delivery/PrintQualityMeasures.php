@@ -11,7 +11,7 @@ final readonly class PrintQualityMeasures
 {
     public function __construct(
         /** Structural similarity to what the plan shows, computed from the master another way: 1 is the same picture. */
-        public float $likeness,
+        public float $similarity,
         /** Share of the picture's pixels that are pure black or white, 0 to 1; null where nothing keeps tones off them. */
         public ?float $atExtremes = null,
         /** Levels of 255 by which sharpened edges swing beyond what is round them; null where nothing was sharpened. */
@@ -22,7 +22,7 @@ final readonly class PrintQualityMeasures
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['likeness' => $this->likeness, 'at_extremes' => $this->atExtremes, 'halo' => $this->halo];
+        return ['likeness' => $this->similarity, 'at_extremes' => $this->atExtremes, 'halo' => $this->halo];
     }
 
     public static function fromRecord(JsonReader $record): self

@@ -15,11 +15,11 @@ use Snugfit\Core\JsonReader;
 final readonly class Finish
 {
     public function __construct(
-        public ?ColourCorrection $tidy = null,
-        public ?NoiseReduction $clean = null,
-        public ?Sharpening $sharpen = null,
+        public ?ColourCorrection $colourCorrection = null,
+        public ?NoiseReduction $noiseReduction = null,
+        public ?Sharpening $sharpening = null,
         public ?Grain $grain = null,
-        public ?ToneLimits $guard = null,
+        public ?ToneLimits $toneLimits = null,
     ) {
     }
 
@@ -31,44 +31,44 @@ final readonly class Finish
     /** Whether anything is done before enlarging. */
     public function touchesMaster(): bool
     {
-        return null !== $this->tidy || null !== $this->clean;
+        return null !== $this->colourCorrection || null !== $this->noiseReduction;
     }
 
     /** Whether anything is done to the final pixels. */
     public function touchesPrint(): bool
     {
-        return null !== $this->sharpen || null !== $this->grain || null !== $this->guard;
+        return null !== $this->sharpening || null !== $this->grain || null !== $this->toneLimits;
     }
 
     /** Names what is done before enlarging: enlarged pictures are shared by what was prepared alike. */
     public function preparation(): string
     {
-        return \sprintf('%d-%d', $this->tidy->strength ?? 0, $this->clean->strength ?? 0);
+        return \sprintf('%d-%d', $this->colourCorrection->strength ?? 0, $this->noiseReduction->strength ?? 0);
     }
 
     /** Without one of its steps or more, to see what they do. */
     public function withoutPrintSteps(): self
     {
-        return new self($this->tidy, $this->clean);
+        return new self($this->colourCorrection, $this->noiseReduction);
     }
 
     /** @return array<string, mixed> keys in alphabetical order, steps that do nothing left out */
     public function toArray(): array
     {
         return [
-            ...(null === $this->clean ? [] : ['clean' => $this->clean->strength]),
+            ...(null === $this->noiseReduction ? [] : ['clean' => $this->noiseReduction->strength]),
             ...(null === $this->grain ? [] : ['grain' => $this->grain->toArray()]),
-            ...(null === $this->guard ? [] : ['guard' => $this->guard->toArray()]),
-            ...(null === $this->sharpen?->marks ? [] : ['marks' => $this->sharpen->marks->toList()]),
-            ...(null === $this->sharpen ? [] : ['sharpen' => $this->sharpen->toArray()]),
-            ...(null === $this->tidy ? [] : ['tidy' => $this->tidy->strength]),
+            ...(null === $this->toneLimits ? [] : ['guard' => $this->toneLimits->toArray()]),
+            ...(null === $this->sharpening?->mask ? [] : ['marks' => $this->sharpening->mask->toList()]),
+            ...(null === $this->sharpening ? [] : ['sharpen' => $this->sharpening->toArray()]),
+            ...(null === $this->colourCorrection ? [] : ['tidy' => $this->colourCorrection->strength]),
         ];
     }
 
     public static function fromRecord(JsonReader $record): self
     {
-        $wishes = FinishSettings::fromRecord($record);
+        $settings = FinishSettings::fromRecord($record);
 
-        return new self($wishes->tidy, $wishes->clean, $wishes->sharpen?->with($wishes->marks), $wishes->grain, $wishes->guard);
+        return new self($settings->colourCorrection, $settings->noiseReduction, $settings->sharpening?->with($settings->mask), $settings->grain, $settings->toneLimits);
     }
 }

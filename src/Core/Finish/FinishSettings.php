@@ -20,13 +20,13 @@ final readonly class FinishSettings
     private const FIELDS = ['tidy', 'clean', 'sharpen', 'marks', 'grain', 'guard'];
 
     public function __construct(
-        public ?ColourCorrection $tidy = null,
-        public ?NoiseReduction $clean = null,
+        public ?ColourCorrection $colourCorrection = null,
+        public ?NoiseReduction $noiseReduction = null,
         /** Its marks stand apart, since they belong to the picture. */
-        public ?Sharpening $sharpen = null,
-        public ?PaintedMask $marks = null,
+        public ?Sharpening $sharpening = null,
+        public ?PaintedMask $mask = null,
         public ?Grain $grain = null,
-        public ?ToneLimits $guard = null,
+        public ?ToneLimits $toneLimits = null,
         /** Sharpen as it suits the kind of picture and the product. */
         public bool $suggested = false,
     ) {
@@ -40,44 +40,44 @@ final readonly class FinishSettings
     /** With what a wider place says where this one is silent. */
     public function over(self $wider): self
     {
-        $speaksOfSharpening = null !== $this->sharpen || $this->suggested;
+        $speaksOfSharpening = null !== $this->sharpening || $this->suggested;
 
         return new self(
-            $this->tidy ?? $wider->tidy, $this->clean ?? $wider->clean, $speaksOfSharpening ? $this->sharpen : $wider->sharpen, $this->marks ?? $wider->marks,
-            $this->grain ?? $wider->grain, $this->guard ?? $wider->guard, $speaksOfSharpening ? $this->suggested : $wider->suggested,
+            $this->colourCorrection ?? $wider->colourCorrection, $this->noiseReduction ?? $wider->noiseReduction, $speaksOfSharpening ? $this->sharpening : $wider->sharpening, $this->mask ?? $wider->mask,
+            $this->grain ?? $wider->grain, $this->toneLimits ?? $wider->toneLimits, $speaksOfSharpening ? $this->suggested : $wider->suggested,
         );
     }
 
     /** What of wishes for many pictures counts for one of a kind: few solid colours are never tidied by the way. */
     public function amongMany(Kind $kind): self
     {
-        return ColourCorrection::suits($kind) ? $this : new self(null, $this->clean, $this->sharpen, $this->marks, $this->grain, $this->guard, $this->suggested);
+        return ColourCorrection::suits($kind) ? $this : new self(null, $this->noiseReduction, $this->sharpening, $this->mask, $this->grain, $this->toneLimits, $this->suggested);
     }
 
     /** @throws ImpossibleFinish where a radius is too small or large at this ppi */
     public function finish(Kind $kind, Product $product, Ppi $ppi): Finish
     {
-        $sharpen = $this->suggested ? Sharpening::suggestedFor($kind, $product) : $this->sharpen;
-        $marks = null === $this->marks || $this->marks->isEmpty() ? null : $this->marks;
+        $sharpening = $this->suggested ? Sharpening::suggestedFor($kind, $product) : $this->sharpening;
+        $mask = null === $this->mask || $this->mask->isEmpty() ? null : $this->mask;
 
         return new Finish(
-            null === $this->tidy || $this->tidy->isOff() ? null : $this->tidy,
-            null === $this->clean || $this->clean->isOff() ? null : $this->clean,
-            null === $sharpen || $sharpen->isOff() ? null : $sharpen->with($marks)->at($ppi),
+            null === $this->colourCorrection || $this->colourCorrection->isOff() ? null : $this->colourCorrection,
+            null === $this->noiseReduction || $this->noiseReduction->isOff() ? null : $this->noiseReduction,
+            null === $sharpening || $sharpening->isOff() ? null : $sharpening->with($mask)->at($ppi),
             null === $this->grain || $this->grain->isOff() ? null : $this->grain->at($ppi),
-            null === $this->guard || $this->guard->isOff() ? null : $this->guard,
+            null === $this->toneLimits || $this->toneLimits->isOff() ? null : $this->toneLimits,
         );
     }
 
-    public function with(?ColourCorrection $tidy = null, ?NoiseReduction $clean = null, ?PaintedMask $marks = null, ?Grain $grain = null, ?ToneLimits $guard = null): self
+    public function with(?ColourCorrection $colourCorrection = null, ?NoiseReduction $noiseReduction = null, ?PaintedMask $mask = null, ?Grain $grain = null, ?ToneLimits $toneLimits = null): self
     {
-        return new self($tidy ?? $this->tidy, $clean ?? $this->clean, $this->sharpen, $marks ?? $this->marks, $grain ?? $this->grain, $guard ?? $this->guard, $this->suggested);
+        return new self($colourCorrection ?? $this->colourCorrection, $noiseReduction ?? $this->noiseReduction, $this->sharpening, $mask ?? $this->mask, $grain ?? $this->grain, $toneLimits ?? $this->toneLimits, $this->suggested);
     }
 
-    /** @param ?Sharpening $sharpen as it suits the picture where null */
-    public function withSharpening(?Sharpening $sharpen): self
+    /** @param ?Sharpening $sharpening as it suits the picture where null */
+    public function withSharpening(?Sharpening $sharpening): self
     {
-        return new self($this->tidy, $this->clean, $sharpen, $this->marks, $this->grain, $this->guard, null === $sharpen);
+        return new self($this->colourCorrection, $this->noiseReduction, $sharpening, $this->mask, $this->grain, $this->toneLimits, null === $sharpening);
     }
 
     /** Silent on one step again. */
@@ -93,8 +93,8 @@ final readonly class FinishSettings
     public function toArray(): array
     {
         return array_filter([
-            'clean' => $this->clean?->strength, 'grain' => $this->grain?->toArray(), 'guard' => $this->guard?->toArray(), 'marks' => $this->marks?->toList(),
-            'sharpen' => $this->suggested ? 'suggested' : $this->sharpen?->toArray(), 'tidy' => $this->tidy?->strength,
+            'clean' => $this->noiseReduction?->strength, 'grain' => $this->grain?->toArray(), 'guard' => $this->toneLimits?->toArray(), 'marks' => $this->mask?->toList(),
+            'sharpen' => $this->suggested ? 'suggested' : $this->sharpening?->toArray(), 'tidy' => $this->colourCorrection?->strength,
         ], static fn (mixed $value): bool => null !== $value);
     }
 
@@ -112,20 +112,20 @@ final readonly class FinishSettings
                 throw ImpossibleFinish::field((string) $name, implode(', ', self::FIELDS));
             }
         }
-        $sharpen = $record->toArray()['sharpen'] ?? null;
+        $sharpening = $record->toArray()['sharpen'] ?? null;
         $grain = $record->has('grain') ? $record->record('grain') : null;
-        $guard = $record->has('guard') ? $record->record('guard') : null;
+        $toneLimits = $record->has('guard') ? $record->record('guard') : null;
 
         return new self(
             $record->has('tidy') ? new ColourCorrection($record->int('tidy')) : null,
             $record->has('clean') ? new NoiseReduction($record->int('clean')) : null,
-            \is_array($sharpen) ? self::sharpening($record->record('sharpen')) : null,
+            \is_array($sharpening) ? self::sharpening($record->record('sharpen')) : null,
             $record->has('marks') ? PaintedMask::fromList($record->toArray()['marks']) : null,
             null === $grain ? null : new Grain($grain->float('amount'), Radius::parse($grain->optionalString('size') ?? '0.1mm')),
-            null === $guard ? null : new ToneLimits($guard->optionalFloat('black') ?? 0.0, $guard->optionalFloat('white') ?? 0.0),
+            null === $toneLimits ? null : new ToneLimits($toneLimits->optionalFloat('black') ?? 0.0, $toneLimits->optionalFloat('white') ?? 0.0),
             match (true) {
-                'suggested' === $sharpen => true,
-                null === $sharpen, \is_array($sharpen) => false,
+                'suggested' === $sharpening => true,
+                null === $sharpening, \is_array($sharpening) => false,
                 default => throw MalformedJson::field('a finish', 'sharpen', 'a record, or "suggested"'),
             },
         );

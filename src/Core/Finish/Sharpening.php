@@ -36,7 +36,7 @@ final readonly class Sharpening
         /** Per cent: applied too much, then lowered. */
         public int $strength = 100,
         /** Where; everywhere where null. */
-        public ?PaintedMask $marks = null,
+        public ?PaintedMask $mask = null,
     ) {
         ImpossibleFinish::unlessWithin('The amount of sharpening', $amount, 0, self::MOST_AMOUNT, 'per cent');
         ImpossibleFinish::unlessWithin('The threshold of sharpening', $threshold, 0, self::MOST_THRESHOLD, 'levels');
@@ -82,9 +82,9 @@ final readonly class Sharpening
         return max($detail - $this->threshold, 0) + min($detail + $this->threshold, 0);
     }
 
-    public function with(?PaintedMask $marks): self
+    public function with(?PaintedMask $mask): self
     {
-        return new self($this->amount, $this->radius, $this->threshold, $this->strength, $marks);
+        return new self($this->amount, $this->radius, $this->threshold, $this->strength, $mask);
     }
 
     /** With its radius in pixels, as a recipe holds it. */
@@ -93,7 +93,7 @@ final readonly class Sharpening
         $pixels = $this->radius->inPixels($ppi);
         ImpossibleFinish::unlessWithin('The radius of sharpening', $pixels, 0.3, self::MOST_PIXELS, 'pixels');
 
-        return new self($this->amount, Radius::pixels($pixels), $this->threshold, $this->strength, $this->marks);
+        return new self($this->amount, Radius::pixels($pixels), $this->threshold, $this->strength, $this->mask);
     }
 
     /** @return array<string, mixed> keys in alphabetical order, without the marks */

@@ -12,7 +12,7 @@ final readonly class CropCandidate
 {
     public function __construct(
         public Product $product,
-        public FitGeometry $surround,
+        public FitGeometry $geometry,
         public PixelWindow $crop,
         /** Share of the keep boxes' area inside the crop. */
         public float $keptOfBoxes,
@@ -26,8 +26,8 @@ final readonly class CropCandidate
             return $this->keptOfBoxes > $other->keptOfBoxes;
         }
 
-        return $this->surround->isWhole()
-            ? $this->surround->effective($this->crop)->value < $other->surround->effective($other->crop)->value * (1 - 1e-10)
+        return $this->geometry->isWhole()
+            ? $this->geometry->effective($this->crop)->value < $other->geometry->effective($other->crop)->value * (1 - 1e-10)
             : $this->crop->size()->pixels() > $other->crop->size()->pixels();
     }
 }

@@ -28,13 +28,13 @@ final readonly class CropFinder
         if (1.0 === $zoom && 0.0 === $tilt && $picture->equals($exact)) {
             return PixelWindow::whole($picture);
         }
-        $tilted = new RotatedCropGeometry($tilt);
-        $size = $tilted->window($picture, $ratio, $zoom);
-        [[$left, $right], [$top, $bottom]] = $tilted->places($picture, $size);
+        $rotated = new RotatedCropGeometry($tilt);
+        $size = $rotated->window($picture, $ratio, $zoom);
+        [[$left, $right], [$top, $bottom]] = $rotated->places($picture, $size);
         if (null !== $framing) {
             [$x, $y] = [$framing->centreX * $picture->width, $framing->centreY * $picture->height];
         } elseif ([] !== $keep && 0.0 !== $tilt) {
-            [$x, $y] = $tilted->holding($keep, $picture, $size, $this->middle($keep));
+            [$x, $y] = $rotated->holding($keep, $picture, $size, $this->middle($keep));
         } elseif ([] !== $keep) {
             return new PixelWindow(
                 $this->losingLeast(array_map(static fn (PixelWindow $box): array => [$box->x, $box->width, $box->height], $keep), $size->width, $right),

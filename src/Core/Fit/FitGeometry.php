@@ -18,13 +18,13 @@ use Snugfit\Core\Product\Product;
  */
 final readonly class FitGeometry
 {
-    public function __construct(private Product $product, private PlacementRequest $wishes)
+    public function __construct(private Product $product, private PlacementRequest $request)
     {
     }
 
     public function isWhole(): bool
     {
-        return FitMode::Whole === $this->wishes->sits;
+        return FitMode::Whole === $this->request->fitMode;
     }
 
     /** The proportion of the crop. */
@@ -73,7 +73,7 @@ final readonly class FitGeometry
         $scale = min($width / $crop->width, $height / $crop->height) * $this->size();
         $partWidth = max(1, min($width, Rounding::toWhole($crop->width * $scale)));
         $partHeight = max(1, min($height, Rounding::toWhole($crop->height * $scale)));
-        $framing = $this->wishes->framing;
+        $framing = $this->request->framing;
 
         return new PixelWindow(
             $left + Rounding::toWhole(($width - $partWidth) * ($framing->centreX ?? 0.5)),
@@ -88,23 +88,23 @@ final readonly class FitGeometry
     {
         $part = $this->part($ppi, $crop);
         $canvas = $this->product->printArea()->pixelsAt($ppi);
-        $edge = $this->isWhole() ? $this->wishes->edge : $this->wishes->bled->edge();
+        $edge = $this->isWhole() ? $this->request->edgeFill : $this->request->bleedSource->edge();
         if ($part->size()->equals($canvas) || null === $edge) {
             return new PrintDimensions($asItIs ? $crop->size() : $canvas, $ppi);
         }
 
-        return new PrintDimensions($canvas, $ppi, new PrintLayout($part, $edge, $this->wishes->colour));
+        return new PrintDimensions($canvas, $ppi, new PrintLayout($part, $edge, $this->request->colour));
     }
 
     /** Whether the picture's window is for trim and bleed together. */
     private function coversAll(): bool
     {
-        return FitMode::Fill === $this->wishes->sits && BleedSource::Picture === $this->wishes->bled;
+        return FitMode::Fill === $this->request->fitMode && BleedSource::Picture === $this->request->bleedSource;
     }
 
     /** Share of what would fit that a whole picture takes. */
     private function size(): float
     {
-        return min(1.0, $this->wishes->framing->zoom ?? 1.0);
+        return min(1.0, $this->request->framing->zoom ?? 1.0);
     }
 }

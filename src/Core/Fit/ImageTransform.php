@@ -51,14 +51,14 @@ final readonly class ImageTransform
      */
     public function uprightOf(PixelWindow $window, PixelSize $upright): PixelWindow
     {
-        $posed = $this->size($upright);
-        $around = (new RotatedCropGeometry($this->tilt))->boxRound($window, $posed);
+        $transformed = $this->size($upright);
+        $around = (new RotatedCropGeometry($this->tilt))->boxRound($window, $transformed);
         [$x, $y, $width, $height] = [$around->x, $around->y, $around->width, $around->height];
         [$x, $y, $width, $height] = match ($this->turn) {
             QuarterTurn::None => [$x, $y, $width, $height],
-            QuarterTurn::Right => [$y, $posed->width - $x - $width, $height, $width],
-            QuarterTurn::Half => [$posed->width - $x - $width, $posed->height - $y - $height, $width, $height],
-            QuarterTurn::Left => [$posed->height - $y - $height, $x, $height, $width],
+            QuarterTurn::Right => [$y, $transformed->width - $x - $width, $height, $width],
+            QuarterTurn::Half => [$transformed->width - $x - $width, $transformed->height - $y - $height, $width, $height],
+            QuarterTurn::Left => [$transformed->height - $y - $height, $x, $height, $width],
         };
 
         return new PixelWindow($this->flip ? $upright->width - $x - $width : $x, $y, $width, $height);

@@ -18,8 +18,8 @@ final readonly class Placement
         public Artwork $artwork,
         /** Turned the way up that it is printed. */
         public Product $product,
-        public ImageTransform $pose,
-        public FitMode $sits,
+        public ImageTransform $transform,
+        public FitMode $fitMode,
         /** In pixels of the picture as it is posed. */
         public PixelWindow $crop,
         /** Share of the picture's pixels inside the crop, 0 to 1. */
@@ -43,9 +43,9 @@ final readonly class Placement
     /** Whether a box of the upright picture lies wholly inside the crop. */
     public function showsAllOf(FractionBox $box): bool
     {
-        $pixels = $this->pose->box($box)->inPixelsOf($this->pose->size($this->artwork->size));
+        $pixels = $this->transform->box($box)->inPixelsOf($this->transform->size($this->artwork->size));
 
-        return (new RotatedCropGeometry($this->pose->tilt))->keptOf($pixels, $this->crop) > 1 - 1e-6;
+        return (new RotatedCropGeometry($this->transform->tilt))->keptOf($pixels, $this->crop) > 1 - 1e-6;
     }
 
     /** Linear factor from crop to print file on the axis that needs more; null when there is none. */

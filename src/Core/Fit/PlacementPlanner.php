@@ -26,19 +26,19 @@ final readonly class PlacementPlanner
     {
     }
 
-    public function plan(Artwork $artwork, Product $product, PlacementRequest $wishes): Placement
+    public function plan(Artwork $artwork, Product $product, PlacementRequest $request): Placement
     {
-        $picture = $wishes->pose->size($artwork->size);
-        $boxes = array_map(static fn (FractionBox $box): PixelWindow => $wishes->pose->box($box)->inPixelsOf($picture), $wishes->keep);
+        $picture = $request->transform->size($artwork->size);
+        $boxes = array_map(static fn (FractionBox $box): PixelWindow => $request->transform->box($box)->inPixelsOf($picture), $request->keep);
         $best = null;
-        foreach ($this->waysUp($product->sizedFor($picture), $wishes->orientation) as $turned) {
-            $cut = $this->cut($picture, $turned, $wishes, $boxes);
+        foreach ($this->waysUp($product->sizedFor($picture), $request->orientation) as $turned) {
+            $cut = $this->cut($picture, $turned, $request, $boxes);
             if (null === $best || $cut->isBetterThan($best)) {
                 $best = $cut;
             }
         }
 
-        return $this->place($artwork, $picture, $best, $wishes);
+        return $this->place($artwork, $picture, $best, $request);
     }
 
     /** @return non-empty-list<Product> portrait first, so that a tie goes to it */
@@ -59,34 +59,34 @@ final readonly class PlacementPlanner
     }
 
     /** @param list<PixelWindow> $boxes */
-    private function cut(PixelSize $picture, Product $product, PlacementRequest $wishes, array $boxes): CropCandidate
+    private function cut(PixelSize $picture, Product $product, PlacementRequest $request, array $boxes): CropCandidate
     {
-        $surround = new FitGeometry($product, $wishes);
-        $focus = null === $wishes->focus ? null : $wishes->pose->box($wishes->focus)->inPixelsOf($picture);
-        $exact = $surround->isWhole() ? $picture : $surround->part($product->target, null)->size();
-        $crop = $this->crops->find($picture, $surround->cropRatio($picture), $exact, $wishes->pose->tilt, $surround->isWhole() ? null : $wishes->framing, $boxes, $focus);
+        $geometry = new FitGeometry($product, $request);
+        $focus = null === $request->focus ? null : $request->transform->box($request->focus)->inPixelsOf($picture);
+        $exact = $geometry->isWhole() ? $picture : $geometry->part($product->target, null)->size();
+        $crop = $this->crops->find($picture, $geometry->cropRatio($picture), $exact, $request->transform->tilt, $geometry->isWhole() ? null : $request->framing, $boxes, $focus);
 
-        return new CropCandidate($product, $surround, $crop, $this->keptOf($boxes, $crop, $wishes->pose->tilt));
+        return new CropCandidate($product, $geometry, $crop, $this->keptOf($boxes, $crop, $request->transform->tilt));
     }
 
-    private function place(Artwork $artwork, PixelSize $picture, CropCandidate $cut, PlacementRequest $wishes): Placement
+    private function place(Artwork $artwork, PixelSize $picture, CropCandidate $cut, PlacementRequest $request): Placement
     {
-        [$product, $surround, $crop] = [$cut->product, $cut->surround, $cut->crop];
-        $full = $surround->part($product->target, $crop)->size();
-        $effective = $artwork->isVector ? $product->target : $surround->effective($crop);
+        [$product, $geometry, $crop] = [$cut->product, $cut->geometry, $cut->crop];
+        $full = $geometry->part($product->target, $crop)->size();
+        $effective = $artwork->isVector ? $product->target : $geometry->effective($crop);
         $enlargement = $artwork->isVector ? 1.0 : max($full->width / $crop->width, $full->height / $crop->height);
-        $limit = min(Product::EXTREME_LIMIT, $wishes->limit ?? $product->limit ?? $artwork->kind->usualLimit());
+        $limit = min(Product::EXTREME_LIMIT, $request->limit ?? $product->limit ?? $artwork->kind->usualLimit());
         // Whole pixels can put a crop of the very print size a hair under the target; its pixels are all there.
         $verdict = $artwork->isVector || $crop->size()->covers($full)
             ? Verdict::Ample
             : Verdict::of($effective, $product->target, $product->floor, $limit);
-        $ppi = $this->outputPpi($verdict, $effective, $product, $limit, $wishes->policy);
+        $ppi = $this->outputPpi($verdict, $effective, $product, $limit, $request->policy);
 
         return new Placement(
             artwork: $artwork,
             product: $product,
-            pose: $wishes->pose,
-            sits: $wishes->sits,
+            transform: $request->transform,
+            fitMode: $request->fitMode,
             crop: $crop,
             keptShare: $crop->size()->pixels() / $picture->pixels(),
             keepsBox: $cut->keptOfBoxes > 1 - 1e-9,
@@ -95,7 +95,7 @@ final readonly class PlacementPlanner
             enlargement: $enlargement,
             limit: $limit,
             verdict: $verdict,
-            output: null === $ppi ? null : $surround->output($ppi, $crop, $ppi === $effective && !$artwork->isVector && Verdict::Adequate === $verdict),
+            output: null === $ppi ? null : $geometry->output($ppi, $crop, $ppi === $effective && !$artwork->isVector && Verdict::Adequate === $verdict),
             largestPrint: $this->largestPrint($crop, $limit, $product->target),
         );
     }
@@ -106,11 +106,11 @@ final readonly class PlacementPlanner
         if ([] === $boxes) {
             return 1.0;
         }
-        $tilted = new RotatedCropGeometry($tilt);
+        $rotated = new RotatedCropGeometry($tilt);
         $all = $kept = 0.0;
         foreach ($boxes as $box) {
             $all += $box->size()->pixels();
-            $kept += $box->size()->pixels() * $tilted->keptOf($box, $crop);
+            $kept += $box->size()->pixels() * $rotated->keptOf($box, $crop);
         }
 
         return $kept / $all;

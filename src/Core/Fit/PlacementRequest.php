@@ -22,13 +22,13 @@ final readonly class PlacementRequest
         /** Linear; stands in for the product's and the kind's. */
         public ?float $limit = null,
         public UpscalePolicy $policy = UpscalePolicy::ToTarget,
-        public ImageTransform $pose = new ImageTransform(),
-        public FitMode $sits = FitMode::Fill,
+        public ImageTransform $transform = new ImageTransform(),
+        public FitMode $fitMode = FitMode::Fill,
         /** Round a picture that is shown whole. */
-        public EdgeFill $edge = EdgeFill::Colour,
+        public EdgeFill $edgeFill = EdgeFill::Colour,
         /** Six hexadecimal digits. */
         public string $colour = 'ffffff',
-        public BleedSource $bled = BleedSource::Picture,
+        public BleedSource $bleedSource = BleedSource::Picture,
         public ?FractionBox $focus = null,
     ) {
     }

@@ -64,18 +64,18 @@ final readonly class PlacementWarnings
     private static function nearestToTrim(Placement $placement, Length $margin, array $boxes): ?float
     {
         $product = $placement->product;
-        if ($margin->isZero() || $product->keepsProportions() || [] === $boxes || 0.0 !== $placement->pose->tilt || FitMode::Whole === $placement->sits) {
+        if ($margin->isZero() || $product->keepsProportions() || [] === $boxes || 0.0 !== $placement->transform->tilt || FitMode::Whole === $placement->fitMode) {
             return null;
         }
         $crop = $placement->crop;
-        $picture = $placement->pose->size($placement->artwork->size);
+        $picture = $placement->transform->size($placement->artwork->size);
         // Where the window covers trim and bleed, the trim lies inside it.
-        $coversBleed = null === $placement->output?->lay;
+        $coversBleed = null === $placement->output?->layout;
         $bleed = static fn (Length $side): float => $coversBleed ? $side->inInches() : 0.0;
         $perInch = $placement->effective->value;
         $nearest = \INF;
         foreach ($boxes as $box) {
-            $pixels = $placement->pose->box($box)->inPixelsOf($picture);
+            $pixels = $placement->transform->box($box)->inPixelsOf($picture);
             $gaps = [
                 ($pixels->x - $crop->x) / $perInch - $bleed($product->bleed->left), ($crop->x + $crop->width - $pixels->x - $pixels->width) / $perInch - $bleed($product->bleed->right),
                 ($pixels->y - $crop->y) / $perInch - $bleed($product->bleed->top), ($crop->y + $crop->height - $pixels->y - $pixels->height) / $perInch - $bleed($product->bleed->bottom),

@@ -14,13 +14,13 @@ final readonly class PrintDimensions
         public PixelSize $size,
         public Ppi $ppi,
         /** Where the picture lies on the print; null where it covers it. */
-        public ?PrintLayout $lay = null,
+        public ?PrintLayout $layout = null,
     ) {
     }
 
     /** The pixels that the crop becomes. */
     public function pictureSize(): PixelSize
     {
-        return null === $this->lay ? $this->size : $this->lay->part->size();
+        return null === $this->layout ? $this->size : $this->layout->part->size();
     }
 }

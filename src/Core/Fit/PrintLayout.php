@@ -12,7 +12,7 @@ final readonly class PrintLayout
 {
     public function __construct(
         public PixelWindow $part,
-        public EdgeFill $edge,
+        public EdgeFill $edgeFill,
         /** Six hexadecimal digits; counts where the edge is a colour. */
         public string $colour = 'ffffff',
     ) {

@@ -13,15 +13,15 @@ use Snugfit\Core\Upscale\UpscaleSettings;
 final readonly class Enlarge
 {
     public function __construct(
-        public UpscaleSettings $how,
+        public UpscaleSettings $settings,
         public PixelSize $to,
         /** Where it is another way. */
-        public ?UpscaleRegion $area = null,
+        public ?UpscaleRegion $region = null,
     ) {
     }
 
     public function passesFrom(PixelSize $crop): UpscalePlan
     {
-        return UpscalePlan::of($this->how, $crop, $this->to);
+        return UpscalePlan::of($this->settings, $crop, $this->to);
     }
 }

@@ -17,9 +17,9 @@ final readonly class Frame
         public PixelSize $picture,
         /** In pixels of the picture as it is posed. */
         public PixelWindow $crop,
-        public ImageTransform $pose = new ImageTransform(),
+        public ImageTransform $transform = new ImageTransform(),
     ) {
-        if (!(new RotatedCropGeometry($pose->tilt))->fits($pose->size($picture), $crop)) {
+        if (!(new RotatedCropGeometry($transform->tilt))->fits($transform->size($picture), $crop)) {
             throw ImpossibleRecipe::cropOutside($crop, $picture);
         }
     }

@@ -10,21 +10,21 @@ use Snugfit\Core\Measure\PixelSize;
 /** The print's own pixels, where the picture covers a part of them only. */
 final readonly class Mount
 {
-    public function __construct(public PixelSize $canvas, public PrintLayout $lay)
+    public function __construct(public PixelSize $canvas, public PrintLayout $layout)
     {
-        if (!$lay->fitsOn($canvas)) {
-            throw ImpossibleRecipe::cropOutside($lay->part, $canvas);
+        if (!$layout->fitsOn($canvas)) {
+            throw ImpossibleRecipe::cropOutside($layout->part, $canvas);
         }
     }
 
     /** @return array<string, mixed> keys in alphabetical order */
     public function toArray(): array
     {
-        $part = $this->lay->part;
+        $part = $this->layout->part;
 
         return [
             'canvas' => ['height' => $this->canvas->height, 'width' => $this->canvas->width],
-            'colour' => $this->lay->colour, 'edge' => $this->lay->edge->value,
+            'colour' => $this->layout->colour, 'edge' => $this->layout->edgeFill->value,
             'part' => ['height' => $part->height, 'width' => $part->width, 'x' => $part->x, 'y' => $part->y],
         ];
     }

@@ -57,7 +57,7 @@ final readonly class PdfPage
     }
 
     /**
-     * Cut marks: lines that end short of bleed and trim, in the trim's directions.
+     * Cut mask: lines that end short of bleed and trim, in the trim's directions.
      *
      * @return list<array{float, float, float, float}> from x, y to x, y in points
      */

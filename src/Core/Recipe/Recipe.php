@@ -49,9 +49,9 @@ final readonly class Recipe
     }
 
     /** By one way all over, or by another in an area. */
-    public function enlargedBy(UpscaleSettings $how, ?UpscaleRegion $area = null): self
+    public function enlargedBy(UpscaleSettings $upscale, ?UpscaleRegion $area = null): self
     {
-        return new self($this->frame, new Enlarge($how, $this->enlarge->to, $area), $this->write, $this->mount, $this->finish);
+        return new self($this->frame, new Enlarge($upscale, $this->enlarge->to, $area), $this->write, $this->mount, $this->finish);
     }
 
     public function finishedBy(Finish $finish): self
@@ -71,7 +71,7 @@ final readonly class Recipe
 
     public function canonicalJson(): string
     {
-        $pose = $this->frame->pose;
+        $transform = $this->frame->transform;
 
         // What is left as it usually is stays out, so that recipes from before it could be chosen keep their names.
         return json_encode([
@@ -81,7 +81,7 @@ final readonly class Recipe
             'frame' => [
                 'crop' => ['height' => $this->frame->crop->height, 'width' => $this->frame->crop->width, 'x' => $this->frame->crop->x, 'y' => $this->frame->crop->y],
                 'picture' => ['height' => $this->frame->picture->height, 'width' => $this->frame->picture->width],
-                ...($pose->isUpright() ? [] : ['pose' => ['flip' => $pose->flip, 'tilt' => number_format($pose->tilt, 3, '.', ''), 'turn' => $pose->turn->value]]),
+                ...($transform->isUpright() ? [] : ['pose' => ['flip' => $transform->flip, 'tilt' => number_format($transform->tilt, 3, '.', ''), 'turn' => $transform->turn->value]]),
             ],
             ...(null === $this->mount ? [] : ['mount' => $this->mount->toArray()]),
             'write' => $this->write->toArray(),
@@ -91,15 +91,15 @@ final readonly class Recipe
     /** @return array<string, mixed> keys in alphabetical order */
     private function enlargeToArray(): array
     {
-        [$how, $to] = [$this->enlarge->how, $this->enlarge->to];
+        [$upscale, $to] = [$this->enlarge->settings, $this->enlarge->to];
 
         return [
-            ...(null === $this->enlarge->area ? [] : ['area' => $this->enlarge->area->toArray()]),
-            ...(Effort::Usual === $how->effort ? [] : ['effort' => $how->effort->value]),
+            ...(null === $this->enlarge->region ? [] : ['area' => $this->enlarge->region->toArray()]),
+            ...(Effort::Usual === $upscale->effort ? [] : ['effort' => $upscale->effort->value]),
             'height' => $to->height,
-            ...($how->way->isLearned() || ($this->enlarge->area?->how->way->isLearned() ?? false) ? ['networks' => UpscaleMethod::NETWORKS] : []),
-            ...(100 === $how->strength ? [] : ['strength' => $how->strength]),
-            'way' => $how->way->value, 'width' => $to->width,
+            ...($upscale->method->isLearned() || ($this->enlarge->region?->settings->method->isLearned() ?? false) ? ['networks' => UpscaleMethod::NETWORKS] : []),
+            ...(100 === $upscale->strength ? [] : ['strength' => $upscale->strength]),
+            'way' => $upscale->method->value, 'width' => $to->width,
         ];
     }
 
@@ -141,9 +141,9 @@ final readonly class Recipe
         return new PixelWindow($window->int('x'), $window->int('y'), $window->int('width'), $window->int('height'));
     }
 
-    private static function pose(JsonReader $pose): ImageTransform
+    private static function pose(JsonReader $transform): ImageTransform
     {
-        return new ImageTransform(QuarterTurn::from($pose->int('turn')), $pose->bool('flip'), (float) $pose->string('tilt'));
+        return new ImageTransform(QuarterTurn::from($transform->int('turn')), $transform->bool('flip'), (float) $transform->string('tilt'));
     }
 
     private static function mount(JsonReader $mount): Mount

@@ -22,48 +22,48 @@ final readonly class RecipeBuilder
     /**
      * @throws ImpossibleRecipe|ImpossibleFinish where the placement is short, or the format cannot hold the print, or finishing cannot be as it is wished
      */
-    public function recipeFor(Placement $placement, MasterFacts $facts, RenderOptions $wishes = new RenderOptions()): Recipe
+    public function recipeFor(Placement $placement, MasterFacts $facts, RenderOptions $options = new RenderOptions()): Recipe
     {
         $output = $placement->output ?? throw ImpossibleRecipe::short($placement->product->code);
-        $colour = $wishes->colour($placement->product->colour);
-        $format = $wishes->format ?? $this->usualFormat($placement->product, $facts->isTransparent, $colour);
+        $colour = $options->colour($placement->product->colour);
+        $format = $options->format ?? $this->usualFormat($placement->product, $facts->isTransparent, $colour);
         if ($output->size->longSide() > $format->longestSide()) {
             throw ImpossibleRecipe::tooLong($output->size, $format);
         }
 
         return new Recipe(
-            new Frame($facts->size, $placement->crop, $placement->pose),
-            new Enlarge($this->how($placement, $facts, $wishes), $output->pictureSize(), $this->isEnlarged($placement, $facts) ? $wishes->area : null),
-            $this->write($placement->product, $facts, $output, $format, $colour, $wishes),
-            null === $output->lay ? null : new Mount($output->size, $output->lay),
-            $wishes->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
+            new Frame($facts->size, $placement->crop, $placement->transform),
+            new Enlarge($this->how($placement, $facts, $options), $output->pictureSize(), $this->isEnlarged($placement, $facts) ? $options->region : null),
+            $this->write($placement->product, $facts, $output, $format, $colour, $options),
+            null === $output->layout ? null : new Mount($output->size, $output->layout),
+            $options->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
         );
     }
 
-    private function write(Product $product, MasterFacts $facts, PrintDimensions $output, FileFormat $format, OutputColour $colour, RenderOptions $wishes): Write
+    private function write(Product $product, MasterFacts $facts, PrintDimensions $output, FileFormat $format, OutputColour $colour, RenderOptions $options): Write
     {
-        $most = $wishes->mostBytes($product->maxBytes);
-        $quality = $wishes->quality ?? Write::JPEG_QUALITY;
+        $most = $options->mostBytes($product->maxBytes);
+        $quality = $options->quality ?? Write::JPEG_QUALITY;
 
         return new Write(
             $format,
             $output->ppi,
             $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8,
             $facts->isTransparent && $format->keepsTransparency() && $colour->profile->keepsTransparency() && $product->wantsTransparency,
-            $wishes->matte ?? 'ffffff',
+            $options->matte ?? 'ffffff',
             // What a format does not have is as usual, so that a choice makes nothing again for nothing.
             $format->isLossy() ? $quality : Write::JPEG_QUALITY,
             $colour,
-            FileFormat::Tiff === $format ? $wishes->compression ?? Compression::Lzw : Compression::Lzw,
-            null !== $most && $format->isLossy() ? new SizeLimit($most, min($quality, $wishes->leastQuality)) : null,
-            FileFormat::Pdf === $format ? new PdfPage($product->trim, $product->bleed, $wishes->cutMarks) : null,
+            FileFormat::Tiff === $format ? $options->compression ?? Compression::Lzw : Compression::Lzw,
+            null !== $most && $format->isLossy() ? new SizeLimit($most, min($quality, $options->leastQuality)) : null,
+            FileFormat::Pdf === $format ? new PdfPage($product->trim, $product->bleed, $options->cutMarks) : null,
         );
     }
 
     /** What is not enlarged is made the same way whatever was chosen, so that a choice makes nothing again for nothing. */
-    private function how(Placement $placement, MasterFacts $facts, RenderOptions $wishes): UpscaleSettings
+    private function how(Placement $placement, MasterFacts $facts, RenderOptions $options): UpscaleSettings
     {
-        return $this->isEnlarged($placement, $facts) ? $wishes->how ?? UpscaleSettings::for($placement->artwork->kind, $facts)->with($wishes->effort) : new UpscaleSettings(UpscaleMethod::Lanczos);
+        return $this->isEnlarged($placement, $facts) ? $options->upscale ?? UpscaleSettings::for($placement->artwork->kind, $facts)->with($options->effort) : new UpscaleSettings(UpscaleMethod::Lanczos);
     }
 
     private function isEnlarged(Placement $placement, MasterFacts $facts): bool

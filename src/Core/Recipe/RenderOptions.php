@@ -20,7 +20,7 @@ final readonly class RenderOptions
 {
     public function __construct(
         public ?FileFormat $format = null,
-        public ?UpscaleSettings $how = null,
+        public ?UpscaleSettings $upscale = null,
         public FinishSettings $finish = new FinishSettings(),
         public ?Profile $profile = null,
         public ?RenderingIntent $intent = null,
@@ -34,7 +34,7 @@ final readonly class RenderOptions
         public ?Compression $compression = null,
         public bool $cutMarks = false,
         /** Where the picture is enlarged another way. */
-        public ?UpscaleRegion $area = null,
+        public ?UpscaleRegion $region = null,
         /** Of the way that suits the picture, where none is asked for. */
         public Effort $effort = Effort::Usual,
     ) {
@@ -42,7 +42,7 @@ final readonly class RenderOptions
 
     public function finishedBy(FinishSettings $finish): self
     {
-        return new self($this->format, $this->how, $finish, $this->profile, $this->intent, $this->blackPoint, $this->maxBytes, $this->quality, $this->leastQuality, $this->matte, $this->compression, $this->cutMarks, $this->area, $this->effort);
+        return new self($this->format, $this->upscale, $finish, $this->profile, $this->intent, $this->blackPoint, $this->maxBytes, $this->quality, $this->leastQuality, $this->matte, $this->compression, $this->cutMarks, $this->region, $this->effort);
     }
 
     public function colour(OutputColour $usual): OutputColour

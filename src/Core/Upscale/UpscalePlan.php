@@ -18,25 +18,25 @@ final readonly class UpscalePlan
     private const KERNEL = 'a bicubic kernel';
 
     private function __construct(
-        public UpscaleSettings $how,
+        public UpscaleSettings $settings,
         /** Linear factor on the axis that needs more. */
         public float $enlargement,
-        public int $doublings,
+        public int $passes,
     ) {
     }
 
-    public static function of(UpscaleSettings $how, PixelSize $from, PixelSize $to): self
+    public static function of(UpscaleSettings $settings, PixelSize $from, PixelSize $to): self
     {
         $enlargement = max($to->width / $from->width, $to->height / $from->height);
-        $doublings = $how->way->isLearned() && $enlargement > self::KERNEL_IS_ENOUGH ? (int) ceil(log($enlargement / self::KERNEL_IS_ENOUGH, 2) - 1e-9) : 0;
+        $passes = $settings->method->isLearned() && $enlargement > self::KERNEL_IS_ENOUGH ? (int) ceil(log($enlargement / self::KERNEL_IS_ENOUGH, 2) - 1e-9) : 0;
 
-        return new self($how, $enlargement, $doublings);
+        return new self($settings, $enlargement, $passes);
     }
 
     /** Linear factor of all doublings together. */
     public function factor(): int
     {
-        return 2 ** $this->doublings;
+        return 2 ** $this->passes;
     }
 
     /** What is done, in one sentence. */
@@ -46,11 +46,11 @@ final readonly class UpscalePlan
         if ($this->enlargement <= 1) {
             return 'Reduced to the exact size.';
         }
-        if (UpscaleMethod::Rebuilt === $this->how->way) {
+        if (UpscaleMethod::Rebuilt === $this->settings->method) {
             return \sprintf('Edges rebuilt at %s; by a kernel where the picture is not made of few colours.', $times);
         }
-        if (0 === $this->doublings) {
-            return \sprintf('Enlarged %s by %s.', $times, $this->how->way->isLearned() ? self::KERNEL : $this->how->way->label());
+        if (0 === $this->passes) {
+            return \sprintf('Enlarged %s by %s.', $times, $this->settings->method->isLearned() ? self::KERNEL : $this->settings->method->label());
         }
         $rest = $this->enlargement / $this->factor();
         $then = match (true) {
@@ -60,9 +60,9 @@ final readonly class UpscalePlan
         };
 
         // What was mended once is clean.
-        return UpscaleMethod::Mending === $this->how->way && $this->doublings > 1
-            ? \sprintf('Doubled once by the %s network and %s by the faithful one%s.', $this->how->label(), self::often($this->doublings - 1), $then)
-            : \sprintf('Doubled %s by the %s network%s.', self::often($this->doublings), $this->how->label(), $then);
+        return UpscaleMethod::Mending === $this->settings->method && $this->passes > 1
+            ? \sprintf('Doubled once by the %s network and %s by the faithful one%s.', $this->settings->label(), self::often($this->passes - 1), $then)
+            : \sprintf('Doubled %s by the %s network%s.', self::often($this->passes), $this->settings->label(), $then);
     }
 
     private static function often(int $times): string

@@ -11,9 +11,9 @@ use Snugfit\Core\JsonReader;
 /** Another way of enlarging where a person painted, softly laid over the picture's own: lettering or skin can go another way than the rest. */
 final readonly class UpscaleRegion
 {
-    public function __construct(public UpscaleSettings $how, public PaintedMask $marks)
+    public function __construct(public UpscaleSettings $settings, public PaintedMask $mask)
     {
-        if ($marks->isEmpty()) {
+        if ($mask->isEmpty()) {
             throw ImpossibleFinish::marks('an area has at least one stroke.');
         }
     }
@@ -21,7 +21,7 @@ final readonly class UpscaleRegion
     /** @return array<string, mixed> keys in alphabetical order */
     public function toArray(): array
     {
-        return ['how' => $this->how->code(), 'marks' => $this->marks->toList()];
+        return ['how' => $this->settings->code(), 'marks' => $this->mask->toList()];
     }
 
     public static function fromRecord(JsonReader $record): self

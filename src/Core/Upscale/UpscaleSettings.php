@@ -21,7 +21,7 @@ final readonly class UpscaleSettings
     private const BLOCKS_DISTURB = 1.5;
 
     public function __construct(
-        public UpscaleMethod $way,
+        public UpscaleMethod $method,
         /** Per cent of the mending; faithful makes up the rest. */
         public int $strength = 100,
         public Effort $effort = Effort::Usual,
@@ -34,11 +34,11 @@ final readonly class UpscaleSettings
     /** What suits a picture, by its kind, by what JPEG did to it, and by whether its colours are few. */
     public static function for(Kind $kind, MasterFacts $facts): self
     {
-        $blocks = MasterFormat::Jpeg === $facts->format ? $facts->measures->blockiness : 1.0;
+        $blocks = MasterFormat::Jpeg === $facts->format ? $facts->statistics->blockiness : 1.0;
 
         return match ($kind) {
             Kind::PixelArt => new self(UpscaleMethod::Nearest),
-            Kind::FlatGraphic => new self(null === $facts->measures->flatColours ? UpscaleMethod::Drawn : UpscaleMethod::Rebuilt),
+            Kind::FlatGraphic => new self(null === $facts->statistics->flatColours ? UpscaleMethod::Drawn : UpscaleMethod::Rebuilt),
             Kind::LineArt => new self(UpscaleMethod::Drawn),
             Kind::Photo, Kind::Illustration => match (true) {
                 $blocks >= self::BLOCKS_DISTURB => new self(UpscaleMethod::Mending),
@@ -51,7 +51,7 @@ final readonly class UpscaleSettings
     /** In a word, as addresses and memos hold it: "faithful", "mending-50", "drawn-best". */
     public function code(): string
     {
-        return $this->way->value.(100 === $this->strength ? '' : '-'.$this->strength).(Effort::Usual === $this->effort ? '' : '-'.$this->effort->value);
+        return $this->method->value.(100 === $this->strength ? '' : '-'.$this->strength).(Effort::Usual === $this->effort ? '' : '-'.$this->effort->value);
     }
 
     /** Null for what is no such word. */
@@ -60,22 +60,22 @@ final readonly class UpscaleSettings
         if (1 !== preg_match('/^([a-z]+)(?:-(\d{1,2}))?(?:-(quick|best))?$/', $code, $found)) {
             return null;
         }
-        $way = UpscaleMethod::tryFrom($found[1]);
+        $method = UpscaleMethod::tryFrom($found[1]);
         $effort = Effort::tryFrom($found[3] ?? '') ?? Effort::Usual;
 
-        return null === $way || (Effort::Usual !== $effort && !$way->isLearned()) ? null : new self($way, '' === ($found[2] ?? '') ? 100 : (int) $found[2], $effort);
+        return null === $method || (Effort::Usual !== $effort && !$method->isLearned()) ? null : new self($method, '' === ($found[2] ?? '') ? 100 : (int) $found[2], $effort);
     }
 
     /** The same with more or less work, where the way is a learned one. */
     public function with(Effort $effort): self
     {
-        return $this->way->isLearned() ? new self($this->way, $this->strength, $effort) : $this;
+        return $this->method->isLearned() ? new self($this->method, $this->strength, $effort) : $this;
     }
 
     public function label(): string
     {
-        return $this->way->label()
-            .(UpscaleMethod::Mending === $this->way && 100 !== $this->strength ? \sprintf(' %d%%', $this->strength) : '')
+        return $this->method->label()
+            .(UpscaleMethod::Mending === $this->method && 100 !== $this->strength ? \sprintf(' %d%%', $this->strength) : '')
             .(Effort::Usual === $this->effort ? '' : ', '.$this->effort->value);
     }
 }

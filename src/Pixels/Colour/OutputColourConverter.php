@@ -69,7 +69,7 @@ final readonly class OutputColourConverter
         $isOff = $distance->isMoreThan(self::OUT_OF_GAMUT ** 2)->linear(1 / 255, 0.0);
         $marked = $shown->linear(0.0, 0.0)->linearByBand(array_map(static fn (float $value): array => [1.0, $value], self::MARK));
 
-        return $shown->plus($marked->minus($shown)->multipliedBy($isOff))->roundTo(BandFormat::Byte)->meaning(Interpretation::Srgb);
+        return $shown->plus($marked->minus($shown)->multipliedBy($isOff))->roundTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb);
     }
 
     private function inLab(Image $picture, Profile $profile, RenderingIntent $intent): Image
@@ -82,9 +82,9 @@ final readonly class OutputColourConverter
         $has = WorkingSpaceConverter::bitsOf($picture);
 
         return match (true) {
-            16 === $bits && 8 === $has => $picture->rescaleTo(BandFormat::Short)->meaning(Interpretation::Rgb16),
+            16 === $bits && 8 === $has => $picture->rescaleTo(BandFormat::Short)->withInterpretation(Interpretation::Rgb16),
             // Rounded, not cut off: 257 steps make one.
-            8 === $bits && 16 === $has => $picture->linear(1 / 257, 0.0)->roundTo(BandFormat::Byte)->meaning(Interpretation::Srgb),
+            8 === $bits && 16 === $has => $picture->linear(1 / 257, 0.0)->roundTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb),
             default => $picture,
         };
     }

@@ -98,7 +98,7 @@ final class WorkingSpaceConverter
         $wanted = 16 === $bits ? Interpretation::Rgb16 : Interpretation::Srgb;
         if (Interpretation::Multiband === $image->interpretation()) {
             $grey = 16 === $bits ? Interpretation::Grey16 : Interpretation::BlackAndWhite;
-            $image = $image->meaning($image->bands() <= 2 ? $grey : $wanted);
+            $image = $image->withInterpretation($image->bands() <= 2 ? $grey : $wanted);
         }
         $image = $image->interpretation() === $wanted ? $image : $image->colourspace($wanted);
         $format = 16 === $bits ? BandFormat::Short : BandFormat::Byte;

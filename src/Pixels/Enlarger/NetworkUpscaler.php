@@ -34,26 +34,26 @@ final class NetworkUpscaler implements TileUpscaler
     /** @var array<int, Network> by the bits of a sample */
     private array $networks = [];
 
-    public function __construct(private readonly UpscaleSettings $how, private readonly int $threads = 1)
+    public function __construct(private readonly UpscaleSettings $upscale, private readonly int $threads = 1)
     {
     }
 
     public function name(): string
     {
-        $blend = $this->isBlend() ? '-'.$this->how->strength : '';
+        $blend = $this->isBlend() ? '-'.$this->upscale->strength : '';
 
         return $this->graph().$blend.'-'.UpscaleMethod::NETWORKS;
     }
 
     public function piece(): int
     {
-        return Effort::Quick === $this->how->effort ? self::PIECE_QUICK : self::PIECE;
+        return Effort::Quick === $this->upscale->effort ? self::PIECE_QUICK : self::PIECE;
     }
 
     public function margin(): int
     {
         return match (true) {
-            Effort::Quick === $this->how->effort => self::MARGIN_QUICK,
+            Effort::Quick === $this->upscale->effort => self::MARGIN_QUICK,
             $this->isMending() => self::MARGIN_MENDING,
             default => self::MARGIN,
         };
@@ -77,7 +77,7 @@ final class NetworkUpscaler implements TileUpscaler
     /** What is mended once is clean: a second mending would only take detail away (measured). */
     public function next(): self
     {
-        return $this->isMending() ? new self(new UpscaleSettings(UpscaleMethod::Faithful, 100, $this->how->effort), $this->threads) : $this;
+        return $this->isMending() ? new self(new UpscaleSettings(UpscaleMethod::Faithful, 100, $this->upscale->effort), $this->threads) : $this;
     }
 
     /** For samples of so many bits; opened once. */
@@ -90,17 +90,17 @@ final class NetworkUpscaler implements TileUpscaler
     {
         [$most, $graph, $element] = 8 === $bits ? [255.0, $this->graph(), TensorElementType::Byte] : [65535.0, $this->graph().'-deep', TensorElementType::Int];
 
-        return new Network($graph, $element, $this->margin(), $this->isBlend() ? [$most, $this->how->strength / 100] : [$most], $this->threads);
+        return new Network($graph, $element, $this->margin(), $this->isBlend() ? [$most, $this->upscale->strength / 100] : [$most], $this->threads);
     }
 
     private function graph(): string
     {
         return match (true) {
-            Effort::Quick === $this->how->effort => 'quick',
+            Effort::Quick === $this->upscale->effort => 'quick',
             $this->isBlend() => 'mending-blend',
-            UpscaleMethod::Mending === $this->how->way && 0 === $this->how->strength => UpscaleMethod::Faithful->value,
-            default => $this->how->way->value,
-        }.(Effort::Best === $this->how->effort && !$this->isBlend() ? '-best' : '');
+            UpscaleMethod::Mending === $this->upscale->method && 0 === $this->upscale->strength => UpscaleMethod::Faithful->value,
+            default => $this->upscale->method->value,
+        }.(Effort::Best === $this->upscale->effort && !$this->isBlend() ? '-best' : '');
     }
 
     private function isMending(): bool
@@ -110,6 +110,6 @@ final class NetworkUpscaler implements TileUpscaler
 
     private function isBlend(): bool
     {
-        return UpscaleMethod::Mending === $this->how->way && Effort::Quick !== $this->how->effort && !\in_array($this->how->strength, [0, 100], true);
+        return UpscaleMethod::Mending === $this->upscale->method && Effort::Quick !== $this->upscale->effort && !\in_array($this->upscale->strength, [0, 100], true);
     }
 }

@@ -76,7 +76,7 @@ final class PaletteCoverage
         for ($at = 0, $end = \strlen($sure); $at < $end; ++$at) {
             $colour = $sure[$at];
             $x = $at % $width;
-            // In an area: along one axis at least, both neighbours are of it too.
+            // In an region: along one axis at least, both neighbours are of it too.
             $across = $sure[0 === $x ? $at : $at - 1] === $colour && $sure[$x === $width - 1 ? $at : $at + 1] === $colour;
             if (!$across && (($sure[max($at - $width, $x)] !== $colour) || $sure[min($at + $width, $end - $width + $x)] !== $colour)) {
                 $labels[$at] = "\xff";

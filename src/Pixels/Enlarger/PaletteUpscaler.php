@@ -45,7 +45,7 @@ final readonly class PaletteUpscaler
      *
      * @return ?Image the posed picture's window at the size wanted; null where the picture is not made of few colours
      */
-    public function enlarge(Image $upright, string $name, ImageTransform $pose, PixelWindow $crop, PixelSize $to): ?Image
+    public function enlarge(Image $upright, string $name, ImageTransform $transform, PixelWindow $crop, PixelSize $to): ?Image
     {
         $most = PremultipliedAlpha::most($upright);
         $meaning = $upright->interpretation();
@@ -57,25 +57,25 @@ final readonly class PaletteUpscaler
         [$palette, $covers] = $found;
         $scale = max($to->width / $crop->width, $to->height / $crop->height);
         // As whole numbers, which cannot fall under nothing where the kernel swings.
-        $enlarged = $this->cut($covers, $pose, $crop)->cast(BandFormat::Float)->blurExactly(self::SMOOTH)->linear(self::FINE, 0.0)->cast(BandFormat::Short)->resize($to, Kernel::Cubic);
+        $enlarged = $this->cut($covers, $transform, $crop)->cast(BandFormat::Float)->blurExactly(self::SMOOTH)->linear(self::FINE, 0.0)->cast(BandFormat::Short)->resize($to, Kernel::Cubic);
         $weights = $enlarged->linear(1 / (255 * self::FINE), 0.0)->raisedTo(max(1.0, self::STEEPNESS * $scale));
         // The sum of all covers stands beside the channels, so that one pass over the bands gives both.
         $unit = 16 === WorkingSpaceConverter::bitsOf($upright) ? 257.0 : 1.0;
         $sums = $weights->recombined([...$palette->channels($unit), array_fill(0, $palette->count(), 1.0)]);
         $made = $sums->extractBands(0, $channels)->dividedBy($sums->extractBands($channels, 1));
 
-        return (4 === $channels ? $made->meaning($meaning)->unpremultiply($most) : $made)->roundTo($upright->format())->meaning($meaning);
+        return (4 === $channels ? $made->withInterpretation($meaning)->unpremultiply($most) : $made)->roundTo($upright->format())->withInterpretation($meaning);
     }
 
     /** Covers are no picture with alpha, however many bands they have: they are tilted one by one. */
-    private function cut(Image $covers, ImageTransform $pose, PixelWindow $crop): Image
+    private function cut(Image $covers, ImageTransform $transform, PixelWindow $crop): Image
     {
-        if (0.0 === $pose->tilt) {
-            return TransformedCropper::cut($covers, $pose, $crop);
+        if (0.0 === $transform->tilt) {
+            return TransformedCropper::cut($covers, $transform, $crop);
         }
         $cut = null;
         for ($band = 0; $band < $covers->bands(); ++$band) {
-            $one = TransformedCropper::cut($covers->extractBands($band, 1), $pose, $crop);
+            $one = TransformedCropper::cut($covers->extractBands($band, 1), $transform, $crop);
             $cut = null === $cut ? $one : $cut->join($one);
         }
 
@@ -105,7 +105,7 @@ final readonly class PaletteUpscaler
     private function find(Image $upright, string $path, int $channels): ?Palette
     {
         $most = PremultipliedAlpha::most($upright);
-        $samples = 4 === $channels ? $upright->premultiply($most)->roundTo($upright->format())->meaning($upright->interpretation()) : $upright;
+        $samples = 4 === $channels ? $upright->premultiply($most)->roundTo($upright->format())->withInterpretation($upright->interpretation()) : $upright;
         $bytes = (16 === WorkingSpaceConverter::bitsOf($upright) ? $samples->rescaleTo(BandFormat::Byte) : $samples)->bytes();
         $palette = Palette::of($bytes, $upright->size(), $channels);
         if (null !== $palette && false === file_put_contents($path.'.bytes', (new PaletteCoverage($palette))->of($bytes, $upright->size()))) {

@@ -9,7 +9,7 @@ use Snugfit\Core\Recipe\Recipe;
 /** How long what is still to be enlarged will take one worker, by what this machine did last. */
 final readonly class UpscaleEstimator
 {
-    public function __construct(private UpscaleTileCache $doublings)
+    public function __construct(private UpscaleTileCache $tileCache)
     {
     }
 
@@ -23,15 +23,15 @@ final readonly class UpscaleEstimator
     public function pieces(Recipe $recipe, string $master): array
     {
         $frame = $recipe->frame;
-        $area = $recipe->enlarge->area;
+        $area = $recipe->enlarge->region;
         $seconds = [];
-        foreach (null === $area ? [$recipe] : [$recipe, $recipe->enlargedBy($area->how)] as $one) {
-            $times = $one->enlarge->passesFrom($frame->crop->size())->doublings;
+        foreach (null === $area ? [$recipe] : [$recipe, $recipe->enlargedBy($area->settings)] as $one) {
+            $times = $one->enlarge->passesFrom($frame->crop->size())->passes;
             if ($times > 0) {
-                $pace = $this->doublings->pace();
-                $waiting = $this->doublings->waiting($frame->picture, $one->preparedName($master), new NetworkUpscaler($one->enlarge->how), $times, $frame->pose->uprightOf($frame->crop, $frame->picture));
+                $durations = $this->tileCache->pace();
+                $waiting = $this->tileCache->waiting($frame->picture, $one->preparedName($master), new NetworkUpscaler($one->enlarge->settings), $times, $frame->transform->uprightOf($frame->crop, $frame->picture));
                 foreach ($waiting as [$piece, $megapixels, $doubler]) {
-                    $seconds[$piece] = $megapixels / $pace->megapixelsPerSecond($doubler);
+                    $seconds[$piece] = $megapixels / $durations->megapixelsPerSecond($doubler);
                 }
             }
         }

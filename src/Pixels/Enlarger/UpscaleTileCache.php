@@ -196,7 +196,7 @@ final readonly class UpscaleTileCache
     {
         $margin = $doubler->margin();
 
-        return $wide->crop(new PixelWindow($place->x, $place->y, $place->width + 2 * $margin, $place->height + 2 * $margin))->held();
+        return $wide->crop(new PixelWindow($place->x, $place->y, $place->width + 2 * $margin, $place->height + 2 * $margin))->copyToMemory();
     }
 
     private function piece(Image $piece, TileUpscaler $doubler): Image
@@ -205,14 +205,14 @@ final readonly class UpscaleTileCache
             return UpscaleVerifier::checked($piece, $doubler->double($piece), $doubler->margin());
         }
         $meaning = $piece->interpretation();
-        $colour = $piece->extractBands(0, 3)->meaning($meaning)->held();
+        $colour = $piece->extractBands(0, 3)->withInterpretation($meaning)->copyToMemory();
         $alpha = $piece->extractBands(3, 1);
         $margin = $doubler->margin();
         $cover = $alpha->smallest() >= PremultipliedAlpha::most($piece)
             ? $alpha->crop(new PixelWindow($margin, $margin, $piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin))->repeatPixels(2)
-            : $doubler->double($alpha->join($alpha)->join($alpha)->meaning($meaning)->held())->extractBands(0, 1)->held();
+            : $doubler->double($alpha->join($alpha)->join($alpha)->withInterpretation($meaning)->copyToMemory())->extractBands(0, 1)->copyToMemory();
 
-        return UpscaleVerifier::checked($colour, $doubler->double($colour), $margin)->join($cover)->meaning($meaning);
+        return UpscaleVerifier::checked($colour, $doubler->double($colour), $margin)->join($cover)->withInterpretation($meaning);
     }
 
     private function path(string $name, TileUpscaler $doubler, int $pass): string

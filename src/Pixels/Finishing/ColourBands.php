@@ -16,11 +16,11 @@ final class ColourBands
         if (!$picture->hasAlpha()) {
             $changed = $change($picture);
 
-            return ($changed->format() === $format ? $changed : $changed->roundTo($format))->meaning($meaning);
+            return ($changed->format() === $format ? $changed : $changed->roundTo($format))->withInterpretation($meaning);
         }
         $colours = $picture->bands() - 1;
-        $changed = $change($picture->extractBands(0, $colours)->meaning($meaning));
+        $changed = $change($picture->extractBands(0, $colours)->withInterpretation($meaning));
 
-        return ($changed->format() === $format ? $changed : $changed->roundTo($format))->join($picture->extractBands($colours, 1))->meaning($meaning);
+        return ($changed->format() === $format ? $changed : $changed->roundTo($format))->join($picture->extractBands($colours, 1))->withInterpretation($meaning);
     }
 }

@@ -26,7 +26,7 @@ final readonly class MaskRaster
     /** One band of 0 to 1 over a print's picture. */
     public function over(Frame $frame, PixelSize $to): Image
     {
-        $cut = TransformedCropper::cut($this->grid($frame->picture)->resize($frame->picture, Kernel::Linear), $frame->pose, $frame->crop);
+        $cut = TransformedCropper::cut($this->grid($frame->picture)->resize($frame->picture, Kernel::Linear), $frame->transform, $frame->crop);
 
         return ($cut->size()->equals($to) ? $cut : $cut->resize($to, Kernel::Linear))->linear(1 / 255, 0.0);
     }

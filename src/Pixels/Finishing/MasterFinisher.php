@@ -25,7 +25,7 @@ final readonly class MasterFinisher
      */
     public static function for(Finish $finish, \Closure $whole): self
     {
-        return new self($finish, null === $finish->tidy ? ToneStatistics::whole() : ToneStatistics::of($whole()));
+        return new self($finish, null === $finish->colourCorrection ? ToneStatistics::whole() : ToneStatistics::of($whole()));
     }
 
     /** @param Image $image in the space that print files are made in; all of the master, or a part of it where nothing is cleaned up */
@@ -37,11 +37,11 @@ final readonly class MasterFinisher
 
         return ColourBands::changed($image, function (Image $colour): Image {
             $most = PremultipliedAlpha::most($colour);
-            if (null !== $this->finish->tidy) {
-                $colour = $this->tidyColours($colour, $this->finish->tidy, $most);
+            if (null !== $this->finish->colourCorrection) {
+                $colour = $this->tidyColours($colour, $this->finish->colourCorrection, $most);
             }
 
-            return null === $this->finish->clean ? $colour : $this->cleanUp($colour, $this->finish->clean, $most);
+            return null === $this->finish->noiseReduction ? $colour : $this->cleanUp($colour, $this->finish->noiseReduction, $most);
         });
     }
 
@@ -49,12 +49,12 @@ final readonly class MasterFinisher
     {
         $lines = array_map(static fn (array $line): array => [$line[0], $line[1] * $most], $tidy->lines($this->tones->dark, $this->tones->light, $this->tones->greys));
         // Rounded here only to what the conversion knows: sixteen bits.
-        $lch = $colour->linearByBand($lines)->linear(65535 / $most, 0.0)->roundTo(BandFormat::Short)->meaning(Interpretation::Rgb16)->colourspace(Interpretation::Lch);
+        $lch = $colour->linearByBand($lines)->linear(65535 / $most, 0.0)->roundTo(BandFormat::Short)->withInterpretation(Interpretation::Rgb16)->colourspace(Interpretation::Lch);
         $chroma = $lch->extractBands(1, 1);
         // C + v × C × (1 − C / VIVID)₊
         $gain = $chroma->linear(-1 / ColourCorrection::VIVID, 1.0)->positivePart()->linear($tidy->vibrance(), 1.0);
 
-        return $lch->extractBands(0, 1)->join($chroma->multipliedBy($gain))->join($lch->extractBands(2, 1))->meaning(Interpretation::Lch)->colourspace(Interpretation::Rgb16)->linear($most / 65535, 0.0);
+        return $lch->extractBands(0, 1)->join($chroma->multipliedBy($gain))->join($lch->extractBands(2, 1))->withInterpretation(Interpretation::Lch)->colourspace(Interpretation::Rgb16)->linear($most / 65535, 0.0);
     }
 
     private function cleanUp(Image $colour, NoiseReduction $clean, float $most): Image

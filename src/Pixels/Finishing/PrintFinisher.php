@@ -28,18 +28,18 @@ final readonly class PrintFinisher
         if (!$this->finish->touchesPrint()) {
             return $picture;
         }
-        $seen = null !== $this->finish->sharpen && $picture->hasAlpha() ? PremultipliedAlpha::colouredBeneath($picture) : $picture;
+        $seen = null !== $this->finish->sharpening && $picture->hasAlpha() ? PremultipliedAlpha::colouredBeneath($picture) : $picture;
 
         return ColourBands::changed($seen, function (Image $colour) use ($mask): Image {
             $most = PremultipliedAlpha::most($colour);
-            if (null !== $this->finish->sharpen) {
-                $colour = $this->sharpened($colour, $this->finish->sharpen, $most, null === $this->finish->sharpen->marks || null === $mask ? null : $mask());
+            if (null !== $this->finish->sharpening) {
+                $colour = $this->sharpened($colour, $this->finish->sharpening, $most, null === $this->finish->sharpening->mask || null === $mask ? null : $mask());
             }
             if (null !== $this->finish->grain) {
                 $colour = $this->grained($colour, $this->finish->grain, $most);
             }
 
-            return null === $this->finish->guard ? $colour : self::guarded($colour, $this->finish->guard, $most);
+            return null === $this->finish->toneLimits ? $colour : self::guarded($colour, $this->finish->toneLimits, $most);
         });
     }
 
@@ -55,7 +55,7 @@ final readonly class PrintFinisher
         $sharp = $colour->plus(null === $mask ? $added : $added->multipliedBy($mask));
 
         // What swings beyond the range would be cut off at the end; cut off before grain and guard, it is guarded too.
-        return $this->finish->grain ?? $this->finish->guard ? self::within($sharp, $most) : $sharp;
+        return $this->finish->grain ?? $this->finish->toneLimits ? self::within($sharp, $most) : $sharp;
     }
 
     private function grained(Image $colour, Grain $grain, float $most): Image
@@ -68,7 +68,7 @@ final readonly class PrintFinisher
         $weight = $share->multipliedBy($share->linear(-1.0, 1.0))->linear(4 * $grain->deviation($most), 0.0);
         $grained = $colour->plus($noise->multipliedBy($weight));
 
-        return null === $this->finish->guard ? $grained : self::within($grained, $most);
+        return null === $this->finish->toneLimits ? $grained : self::within($grained, $most);
     }
 
     public static function guarded(Image $colour, ToneLimits $guard, float $most): Image

@@ -64,7 +64,7 @@ final readonly class ToneStatistics
     {
         $small = $picture->size()->longSide() <= self::SIDE ? $picture : $picture->thumbnail(self::SIDE);
         if (BandFormat::Byte !== $small->format()) {
-            $small = $small->rescaleTo(BandFormat::Byte)->meaning(Interpretation::Srgb);
+            $small = $small->rescaleTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb);
         }
 
         return $small;

@@ -112,7 +112,7 @@ final readonly class JobRunner
                     $picture->save('vips', $files[] = \sprintf('%s/likeness-%d-%s.v', sys_get_temp_dir(), getmypid(), $file), []);
                     $picture = Image::load('vips', end($files));
                 }
-                $pictures[] = null === $window ? $picture : $picture->held();
+                $pictures[] = null === $window ? $picture : $picture->copyToMemory();
             }
 
             return ImageSimilarity::between(...$pictures)->toArray();
@@ -179,7 +179,7 @@ final readonly class JobRunner
     {
         $grid = (new MaskRaster(PaintedMask::fromList($job->toArray()['marks'] ?? null)))->grid(new PixelSize($job->int('width'), $job->int('height')));
         $colour = $grid->linear(0.0, 0.0)->linearByBand(self::MARKED)->cast(BandFormat::Byte);
-        $marked = $colour->join($grid->linear(self::VEIL, 0.0)->roundTo(BandFormat::Byte))->meaning(Interpretation::Srgb);
+        $marked = $colour->join($grid->linear(self::VEIL, 0.0)->roundTo(BandFormat::Byte))->withInterpretation(Interpretation::Srgb);
         self::keep($marked, 'png', $job->string('target'), []);
 
         return [];
@@ -190,7 +190,7 @@ final readonly class JobRunner
     {
         $picture = WorkingSpaceConverter::toSrgb(Master::open($job->string('picture'))->picture());
 
-        return ['spots' => array_map(static fn (DetailRegion $spot): array => $spot->toArray(), (new DetailRegions())->of($picture))];
+        return ['spots' => array_map(static fn (DetailRegion $region): array => $region->toArray(), (new DetailRegions())->of($picture))];
     }
 
     /** @return array<string, mixed> */

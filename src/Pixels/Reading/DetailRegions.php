@@ -22,23 +22,23 @@ final readonly class DetailRegions
     public function of(Image $picture): array
     {
         $plain = $picture->hasAlpha() ? $picture->flatten([255.0, 255.0, 255.0]) : $picture;
-        $grey = $plain->thumbnail(self::SIDE)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->held();
+        $grey = $plain->thumbnail(self::SIDE)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->copyToMemory();
         $tiles = $this->tiles($grey);
-        $spots = [];
+        $regions = [];
         foreach (['finest detail' => 'detail', 'strongest edge' => 'edge', 'smoothest tone' => 'smooth'] as $what => $by) {
             $best = null;
             foreach ($tiles as $tile) {
-                $isFree = [] === array_filter($spots, static fn (DetailRegion $spot): bool => abs($spot->x - $tile['x']) < 0.05 && abs($spot->y - $tile['y']) < 0.05);
+                $isFree = [] === array_filter($regions, static fn (DetailRegion $region): bool => abs($region->x - $tile['x']) < 0.05 && abs($region->y - $tile['y']) < 0.05);
                 if (null !== $tile[$by] && $isFree && (null === $best || $tile[$by] > $best[$by])) {
                     $best = $tile;
                 }
             }
             if (null !== $best) {
-                $spots[] = new DetailRegion($what, $best['x'], $best['y']);
+                $regions[] = new DetailRegion($what, $best['x'], $best['y']);
             }
         }
 
-        return $spots;
+        return $regions;
     }
 
     /** @return list<array{x: float, y: float, detail: float, edge: float, smooth: ?float}> tiles with what speaks for each */

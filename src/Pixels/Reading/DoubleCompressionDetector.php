@@ -113,7 +113,7 @@ final readonly class DoubleCompressionDetector
         $waves = self::waves();
         $counts = array_fill_keys(self::LOOKED_AT, []);
         foreach ($this->patches($stored->size()) as $window) {
-            $levels = $this->brightness($stored->crop($window)->held());
+            $levels = $this->brightness($stored->crop($window)->copyToMemory());
             for ($top = 0; $top + 8 <= $window->height; $top += 8) {
                 for ($left = 0; $left + 8 <= $window->width; $left += 8) {
                     // Rows first: two of the sums are shared by several coefficients.

@@ -27,7 +27,7 @@ final readonly class FocusDetector
     /** @param Image $picture upright, sRGB, 8 bits, without alpha */
     public function guess(Image $picture): ?FractionBox
     {
-        $small = $picture->reducedWithin(self::SIDE)->held();
+        $small = $picture->reducedWithin(self::SIDE)->copyToMemory();
         $size = $small->size();
         $side = min($size->width, $size->height);
         if ($side < 16) {

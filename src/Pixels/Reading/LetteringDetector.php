@@ -42,12 +42,12 @@ final readonly class LetteringDetector
      */
     public function guess(Image $picture): array
     {
-        $grey = $picture->thumbnail(self::SIDE)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->held();
+        $grey = $picture->thumbnail(self::SIDE)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->copyToMemory();
         $size = $grey->size();
         if (min($size->width, $size->height) < 4 * self::LEAST) {
             return [];
         }
-        $mean = $grey->blur(self::AROUND)->held();
+        $mean = $grey->blur(self::AROUND)->copyToMemory();
         $lines = [];
         foreach ([[$mean, $grey], [$grey, $mean]] as [$light, $dark]) {
             $mask = static fn (int $levels): string => $light->isOver($dark, $levels)->cast(BandFormat::Byte)->bytes();

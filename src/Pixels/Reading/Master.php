@@ -95,7 +95,7 @@ final readonly class Master
     {
         $picture = $this->upright(self::load($this->path, $this->format, $this->vectorScale(1.0), false));
 
-        return $this->format->isVector() ? $picture->held() : $picture;
+        return $this->format->isVector() ? $picture->copyToMemory() : $picture;
     }
 
     /** As picture(), but as stored: not yet upright. */

@@ -51,10 +51,10 @@ final readonly class MasterReader
         // Reads every pixel: a transparent one anywhere is found.
         $isTransparent = $picture->hasAlpha() && $picture->extractBands($picture->bands() - 1, 1)->smallest() < (8 === WorkingSpaceConverter::bitsOf($picture) ? 255 : 65535);
         // A drawing holds no pixels of its own to judge: a smaller raster says as much.
-        $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->held() : $this->plain($picture);
+        $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->copyToMemory() : $this->plain($picture);
         $guess = KindGuess::from($this->kinds->measure($plain));
         // Where the eye goes and where letters stand is seen in a small copy, made once.
-        $seen = $plain->thumbnail(self::SEEN)->held();
+        $seen = $plain->thumbnail(self::SEEN)->copyToMemory();
         // Each from the next larger one, so that only one comes from all of the picture's pixels.
         krsort($previews);
         $small = $picture->hasAlpha() || $master->format->isVector() ? $picture : $seen;
@@ -78,7 +78,7 @@ final readonly class MasterReader
             kindGuess: $guess->kind,
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
             focus: $this->focus->guess($seen),
-            measures: $this->measures($master, $picture, $plain, $seen, $guess->kind),
+            statistics: $this->measures($master, $picture, $plain, $seen, $guess->kind),
             lettering: $this->lettering->guess($seen),
             kindConfidence: $guess->confidence,
             kindOther: $guess->other,
@@ -99,7 +99,7 @@ final readonly class MasterReader
 
     private function preview(Image $picture, int $side): Image
     {
-        return $this->eightBits(WorkingSpaceConverter::toSrgb($picture->thumbnail($side)))->without('icc-profile-data', 'exif-data', 'xmp-data', 'iptc-data')->held();
+        return $this->eightBits(WorkingSpaceConverter::toSrgb($picture->thumbnail($side)))->without('icc-profile-data', 'exif-data', 'xmp-data', 'iptc-data')->copyToMemory();
     }
 
     private function keep(Image $preview, string $target): void
@@ -117,7 +117,7 @@ final readonly class MasterReader
 
     private function eightBits(Image $image): Image
     {
-        return 16 === WorkingSpaceConverter::bitsOf($image) ? $image->rescaleTo(BandFormat::Byte)->meaning(Interpretation::Srgb) : $image;
+        return 16 === WorkingSpaceConverter::bitsOf($image) ? $image->rescaleTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb) : $image;
     }
 
     private function ppiTag(Image $header): ?float

@@ -38,11 +38,11 @@ final readonly class PixelStatisticsReader
      */
     public function measure(Image $picture, bool $isFlat = false, ?Image $reduced = null): PixelStatistics
     {
-        $small = ($reduced ?? $picture)->reducedWithin(self::SMALL)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->held();
+        $small = ($reduced ?? $picture)->reducedWithin(self::SMALL)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->copyToMemory();
         $half = $quarter = null;
         $sums = $counts = array_fill(0, self::BLOCK, 0);
         foreach ($this->patches($picture->size(), $small) as $window) {
-            $patch = $picture->crop($window)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->held();
+            $patch = $picture->crop($window)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->copyToMemory();
             $bytes = $patch->bytes();
             [$sums, $counts] = $this->countSteps($bytes, $window, $sums, $counts);
             $contrast = sqrt($patch->linear(1.0, -$patch->average())->raisedTo(2.0)->average());
@@ -105,7 +105,7 @@ final readonly class PixelStatisticsReader
             return 0.0;
         }
         $less = new PixelSize(max(1, intdiv($size->width, $times)), max(1, intdiv($size->height, $times)));
-        $again = $patch->resize($less, Kernel::Lanczos)->held()->resize($size, Kernel::Lanczos);
+        $again = $patch->resize($less, Kernel::Lanczos)->copyToMemory()->resize($size, Kernel::Lanczos);
 
         return sqrt($patch->minus($again)->crop(new PixelWindow($edge, $edge, $size->width - 2 * $edge, $size->height - 2 * $edge))->raisedTo(2.0)->average());
     }

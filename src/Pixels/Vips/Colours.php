@@ -42,11 +42,11 @@ trait Colours
             return $transform($this);
         }
         $colours = $this->bands() - 1;
-        $made = $transform($this->extractBands(0, $colours)->meaning($this->interpretation()));
+        $made = $transform($this->extractBands(0, $colours)->withInterpretation($this->interpretation()));
         $scale = (16 === $bits ? 65535 : 255) / (1 === $this->format()->bytes() ? 255 : 65535);
         $alpha = $this->extractBands($colours, 1);
 
-        return $made->join(1 === $scale ? $alpha : $alpha->linear((float) $scale, 0.0)->roundTo($made->format()))->meaning($made->interpretation());
+        return $made->join(1 === $scale ? $alpha : $alpha->linear((float) $scale, 0.0)->roundTo($made->format()))->withInterpretation($made->interpretation());
     }
 
     /** By a profile to CIE Lab, as floating numbers. */
@@ -87,7 +87,7 @@ trait Colours
         return self::make('bandjoin', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_bandjoin2($this->pointer, $bands->pointer, $out, ...$tail), []);
     }
 
-    public function meaning(Interpretation $meaning): self
+    public function withInterpretation(Interpretation $meaning): self
     {
         return $this->then('copy', [], ['interpretation' => $meaning->value]);
     }

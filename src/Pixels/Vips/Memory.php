@@ -14,7 +14,7 @@ trait Memory
     {
         $image = Vips::library()->vips_image_new_from_memory_copy(self::buffer($pixels), \strlen($pixels), $size->width, $size->height, $bands, $format->value);
 
-        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning);
+        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->withInterpretation($meaning);
     }
 
     /**
@@ -26,11 +26,11 @@ trait Memory
     {
         $image = Vips::library()->vips_image_new_from_memory($samples, \FFI::sizeof($samples), $size->width, $size->height, $bands, $format->value);
 
-        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->meaning($meaning);
+        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->withInterpretation($meaning);
     }
 
     /** Computed now and kept in memory, for what several pipelines begin with. */
-    public function held(): self
+    public function copyToMemory(): self
     {
         $image = Vips::library()->vips_image_copy_memory($this->pointer);
 

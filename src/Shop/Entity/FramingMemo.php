@@ -29,65 +29,65 @@ final readonly class FramingMemo
         public ?CropPosition $framing = null,
         public bool $excluded = false,
         public bool $lookedAt = false,
-        public ImageTransform $pose = new ImageTransform(),
-        public FitMode $sits = FitMode::Fill,
-        public EdgeFill $edge = EdgeFill::Colour,
+        public ImageTransform $transform = new ImageTransform(),
+        public FitMode $fitMode = FitMode::Fill,
+        public EdgeFill $edgeFill = EdgeFill::Colour,
         public string $colour = 'ffffff',
-        public BleedSource $bled = BleedSource::Picture,
+        public BleedSource $bleedSource = BleedSource::Picture,
         public ?float $limit = null,
         public UpscalePolicy $policy = UpscalePolicy::ToTarget,
         /** A product that left its family. */
         public bool $alone = false,
         /** The person's choice of enlarging. */
-        public ?UpscaleSettings $how = null,
+        public ?UpscaleSettings $upscale = null,
         public FinishSettings $finish = new FinishSettings(),
         /** Where the picture is enlarged another way. */
-        public ?UpscaleRegion $area = null,
+        public ?UpscaleRegion $region = null,
     ) {
     }
 
     public function with(
-        ?OrientationRule $orientation = null, ?CropPosition $framing = null, ?bool $excluded = null, ?bool $lookedAt = null, ?ImageTransform $pose = null, ?FitMode $sits = null,
-        ?EdgeFill $edge = null, ?string $colour = null, ?BleedSource $bled = null, ?UpscalePolicy $policy = null, ?bool $alone = null,
+        ?OrientationRule $orientation = null, ?CropPosition $framing = null, ?bool $excluded = null, ?bool $lookedAt = null, ?ImageTransform $transform = null, ?FitMode $fitMode = null,
+        ?EdgeFill $edgeFill = null, ?string $colour = null, ?BleedSource $bleedSource = null, ?UpscalePolicy $policy = null, ?bool $alone = null,
     ): self {
         return new self(
-            $orientation ?? $this->orientation, $framing ?? $this->framing, $excluded ?? $this->excluded, $lookedAt ?? $this->lookedAt, $pose ?? $this->pose,
-            $sits ?? $this->sits, $edge ?? $this->edge, $colour ?? $this->colour, $bled ?? $this->bled, $this->limit, $policy ?? $this->policy, $alone ?? $this->alone, $this->how, $this->finish, $this->area,
+            $orientation ?? $this->orientation, $framing ?? $this->framing, $excluded ?? $this->excluded, $lookedAt ?? $this->lookedAt, $transform ?? $this->transform,
+            $fitMode ?? $this->fitMode, $edgeFill ?? $this->edgeFill, $colour ?? $this->colour, $bleedSource ?? $this->bleedSource, $this->limit, $policy ?? $this->policy, $alone ?? $this->alone, $this->upscale, $this->finish, $this->region,
         );
     }
 
     /** As it was before anybody moved or zoomed anything. */
     public function withoutFraming(): self
     {
-        return new self($this->orientation, null, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish, $this->area);
+        return new self($this->orientation, null, $this->excluded, $this->lookedAt, $this->transform, $this->fitMode, $this->edgeFill, $this->colour, $this->bleedSource, $this->limit, $this->policy, $this->alone, $this->upscale, $this->finish, $this->region);
     }
 
     /** @param ?float $limit linear; null leaves it to the product and the kind */
     public function withLimit(?float $limit): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $limit, $this->policy, $this->alone, $this->how, $this->finish, $this->area);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->transform, $this->fitMode, $this->edgeFill, $this->colour, $this->bleedSource, $limit, $this->policy, $this->alone, $this->upscale, $this->finish, $this->region);
     }
 
-    /** @param ?UpscaleSettings $how null leaves it to what suits the picture */
-    public function withHow(?UpscaleSettings $how): self
+    /** @param ?UpscaleSettings $upscale null leaves it to what suits the picture */
+    public function withHow(?UpscaleSettings $upscale): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $how, $this->finish, $this->area);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->transform, $this->fitMode, $this->edgeFill, $this->colour, $this->bleedSource, $this->limit, $this->policy, $this->alone, $upscale, $this->finish, $this->region);
     }
 
     public function withFinish(FinishSettings $finish): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $finish, $this->area);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->transform, $this->fitMode, $this->edgeFill, $this->colour, $this->bleedSource, $this->limit, $this->policy, $this->alone, $this->upscale, $finish, $this->region);
     }
 
-    public function withArea(?UpscaleRegion $area): self
+    public function withArea(?UpscaleRegion $region): self
     {
-        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->pose, $this->sits, $this->edge, $this->colour, $this->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish, $area);
+        return new self($this->orientation, $this->framing, $this->excluded, $this->lookedAt, $this->transform, $this->fitMode, $this->edgeFill, $this->colour, $this->bleedSource, $this->limit, $this->policy, $this->alone, $this->upscale, $this->finish, $region);
     }
 
     /** How another sits, with what concerns this product alone kept. */
     public function sittingAs(self $other): self
     {
-        return new self($other->orientation, $other->framing, $this->excluded, $other->lookedAt, $other->pose, $other->sits, $other->edge, $other->colour, $other->bled, $this->limit, $this->policy, $this->alone, $this->how, $this->finish, $this->area);
+        return new self($other->orientation, $other->framing, $this->excluded, $other->lookedAt, $other->transform, $other->fitMode, $other->edgeFill, $other->colour, $other->bleedSource, $this->limit, $this->policy, $this->alone, $this->upscale, $this->finish, $this->region);
     }
 
     /** @return array<string, mixed> */
@@ -98,18 +98,18 @@ final readonly class FramingMemo
             'framing' => null === $this->framing ? null : [$this->framing->centreX, $this->framing->centreY, $this->framing->zoom],
             'excluded' => $this->excluded,
             'looked_at' => $this->lookedAt,
-            'turn' => $this->pose->turn->value,
-            'flip' => $this->pose->flip,
-            'tilt' => $this->pose->tilt,
-            'sits' => $this->sits->value,
-            'edge' => $this->edge->value,
+            'turn' => $this->transform->turn->value,
+            'flip' => $this->transform->flip,
+            'tilt' => $this->transform->tilt,
+            'sits' => $this->fitMode->value,
+            'edge' => $this->edgeFill->value,
             'colour' => $this->colour,
-            'bled' => $this->bled->value,
+            'bled' => $this->bleedSource->value,
             'limit' => $this->limit,
             'policy' => $this->policy->value,
             'alone' => $this->alone,
-            'how' => $this->how?->code(),
-            ...(null === $this->area ? [] : ['area' => $this->area->toArray()]),
+            'how' => $this->upscale?->code(),
+            ...(null === $this->region ? [] : ['area' => $this->region->toArray()]),
             ...($this->finish->isSilent() ? [] : ['finish' => $this->finish->toArray()]),
         ];
     }

@@ -32,11 +32,11 @@ final class CounterController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/name', name: 'batch_rename', methods: ['POST'])]
-    public function rename(Batch $batch, Request $request, UndoHistory $journal): Response
+    public function rename(Batch $batch, Request $request, UndoHistory $history): Response
     {
         $name = trim($request->request->getString('name'));
         if ('' !== $name) {
-            $journal->apply($batch, 'Renamed the batch', ['name' => ['name' => mb_strimwidth($name, 0, 120, '…')]]);
+            $history->apply($batch, 'Renamed the batch', ['name' => ['name' => mb_strimwidth($name, 0, 120, '…')]]);
         }
 
         return $this->redirectToRoute('intake', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);

@@ -44,12 +44,12 @@ final class FinishController extends AbstractController
 
     public function __construct(
         private readonly BatchPlanner $sheet,
-        private readonly ProductRepository $shelf,
+        private readonly ProductRepository $productRepository,
         private readonly RecipeBuilder $recipes,
-        private readonly UndoHistory $journal,
-        private readonly PixelProcessPool $bench,
-        private readonly FileStore $vault,
-        private readonly StripRegions $spots,
+        private readonly UndoHistory $history,
+        private readonly PixelProcessPool $processes,
+        private readonly FileStore $store,
+        private readonly StripRegions $regions,
         private readonly RenderedImage $pictures,
     ) {
     }
@@ -59,11 +59,11 @@ final class FinishController extends AbstractController
     {
         $placed = $this->placed($batch, $artwork, $product);
         $view = $this->view($batch, $placed, $request->query->getString('for', 'picture'));
-        $spots = null === $view['recipe'] || $placed->placement->artwork->isVector ? [] : $this->spots->of($artwork, []);
+        $regions = null === $view['recipe'] || $placed->placement->artwork->isVector ? [] : $this->regions->of($artwork, []);
         $share = static fn (string $name, float $otherwise): float => is_numeric($request->query->getString($name)) ? max(0.0, min(1.0, (float) $request->query->getString($name))) : $otherwise;
 
         return $this->render('finish/finish.html.twig', $view + [
-            'products' => $this->sheet->products($batch), 'at' => [$share('x', $spots[0]['x'] ?? 0.5), $share('y', $spots[0]['y'] ?? 0.5)],
+            'products' => $this->sheet->products($batch), 'at' => [$share('x', $regions[0]['x'] ?? 0.5), $share('y', $regions[0]['y'] ?? 0.5)],
             'hasProof' => Profile::Srgb !== $placed->placement->product->colour->profile,
         ]);
     }
@@ -78,12 +78,12 @@ final class FinishController extends AbstractController
         // Marks belong to the picture, whatever else is set for whom.
         $place = $places->named('marks' === $step ? 'picture' : $request->request->getString('for'));
         try {
-            $wishes = $request->request->getBoolean('silent') ? null : (new FinishForm($request->request))->into($place->wishes, $step);
-            $wishes?->finish($artwork->kind(), $placed->placement->product, $placed->placement->output->ppi ?? $placed->placement->product->target);
+            $finish = $request->request->getBoolean('silent') ? null : (new FinishForm($request->request))->into($place->settings, $step);
+            $finish?->finish($artwork->kind(), $placed->placement->product, $placed->placement->output->ppi ?? $placed->placement->product->target);
         } catch (ImpossibleFinish|MalformedJson $e) {
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
-        $this->journal->apply($batch, \sprintf('%s of %s in "%s"', FinishForm::STEPS[$step] ?? $step, $place->label, $artwork->title()), $places->set($place, $step, $wishes));
+        $this->history->apply($batch, \sprintf('%s of %s in "%s"', FinishForm::STEPS[$step] ?? $step, $place->label, $artwork->title()), $places->set($place, $step, $finish));
 
         return $this->render('finish/_panel.html.twig', $this->view($batch, $this->placed($batch, $artwork, $product), $request->request->getString('for')));
     }
@@ -102,7 +102,7 @@ final class FinishController extends AbstractController
         $shown = $request->query->getString('shown');
         $shown = \in_array($shown, ['proof', 'gamut'], true) ? $shown : 'plain';
 
-        return $this->pictures->answer(PatchJob::key($artwork->master(), $recipe, $window, $shown), fn (string $target): PatchJob => new PatchJob($this->vault->path(FileStore::masterKey($artwork->master())), $recipe, $window, $target, $shown));
+        return $this->pictures->answer(PatchJob::key($artwork->master(), $recipe, $window, $shown), fn (string $target): PatchJob => new PatchJob($this->store->path(FileStore::masterKey($artwork->master())), $recipe, $window, $target, $shown));
     }
 
     /** The marks, to lay over the picture. */
@@ -110,7 +110,7 @@ final class FinishController extends AbstractController
     public function marks(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
         $placed = $this->placed($batch, $artwork, $product);
-        $marks = $placed->sitting->finish()->marks ?? new PaintedMask([]);
+        $marks = $placed->effective->finish()->mask ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
         return $this->pictures->answer(MaskOverlayJob::key($marks, $size), static fn (string $target): MaskOverlayJob => new MaskOverlayJob($marks, $size, $target));
@@ -122,7 +122,7 @@ final class FinishController extends AbstractController
     {
         $recipe = $this->recipe($this->placed($batch, $artwork, $product));
         try {
-            $tones = $this->bench->start(new ToneReportJob($this->vault->path(FileStore::masterKey($artwork->master())), $recipe))->facts();
+            $tones = $this->processes->start(new ToneReportJob($this->store->path(FileStore::masterKey($artwork->master())), $recipe))->facts();
         } catch (PixelJobFailed $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY);
         }
@@ -152,14 +152,14 @@ final class FinishController extends AbstractController
         $places = FinishScopes::of($placed);
 
         return [
-            'batch' => $batch, 'placed' => $placed, 'places' => $places, 'here' => $places->named($here)->key, 'wishes' => $placed->sitting->finish(),
+            'batch' => $batch, 'placed' => $placed, 'places' => $places, 'here' => $places->named($here)->key, 'wishes' => $placed->effective->finish(),
             'suggested' => Sharpening::suggestedFor($placed->artwork->kind(), $placed->placement->product), 'recipe' => $made instanceof Recipe ? $made : null, 'failure' => \is_string($made) ? $made : null,
         ];
     }
 
     private function placed(Batch $batch, BatchArtwork $artwork, string $product): PlannedPlacement
     {
-        $shelved = $this->shelf->find($product);
+        $shelved = $this->productRepository->find($product);
         if (null === $shelved || $artwork->batch() !== $batch || $artwork->isRemoved()) {
             throw $this->createNotFoundException();
         }
@@ -178,7 +178,7 @@ final class FinishController extends AbstractController
     private function recipeOrWhyNot(PlannedPlacement $placed): Recipe|string|null
     {
         try {
-            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking());
+            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions());
         } catch (ImpossibleRecipe|ImpossibleFinish $e) {
             return $e->getMessage();
         }

@@ -26,15 +26,15 @@ final readonly class FinishForm
     }
 
     /** @throws ImpossibleFinish */
-    public function into(FinishSettings $wishes, string $step): FinishSettings
+    public function into(FinishSettings $settings, string $step): FinishSettings
     {
         return match ($step) {
-            'tidy' => $wishes->with(tidy: new ColourCorrection($this->whole('strength'))),
-            'clean' => $wishes->with(clean: new NoiseReduction($this->whole('strength'))),
-            'guard' => $wishes->with(guard: new ToneLimits($this->number('black'), $this->number('white'))),
-            'grain' => $wishes->with(grain: new Grain($this->number('amount'), Radius::parse($this->fields->getString('size', '0.1mm')))),
-            'marks' => $wishes->with(marks: PaintedMask::fromList(json_decode($this->fields->getString('marks', '[]'), true))),
-            'sharpen' => $wishes->withSharpening('suggested' === $this->fields->getString('mode') ? null : new Sharpening(
+            'tidy' => $settings->with(colourCorrection: new ColourCorrection($this->whole('strength'))),
+            'clean' => $settings->with(noiseReduction: new NoiseReduction($this->whole('strength'))),
+            'guard' => $settings->with(toneLimits: new ToneLimits($this->number('black'), $this->number('white'))),
+            'grain' => $settings->with(grain: new Grain($this->number('amount'), Radius::parse($this->fields->getString('size', '0.1mm')))),
+            'marks' => $settings->with(mask: PaintedMask::fromList(json_decode($this->fields->getString('marks', '[]'), true))),
+            'sharpen' => $settings->withSharpening('suggested' === $this->fields->getString('mode') ? null : new Sharpening(
                 'off' === $this->fields->getString('mode') ? 0 : $this->whole('amount'), Radius::parse($this->fields->getString('radius', '1px')), $this->whole('threshold'), $this->whole('strength', 100),
             )),
             default => throw ImpossibleFinish::field($step, implode(', ', array_keys(self::STEPS))),

@@ -10,18 +10,18 @@ use Snugfit\Core\Finish\FinishSettings;
 final readonly class FinishScope
 {
     /** @param \Closure(FinishSettings): array<string, mixed> $state the place's whole state with other wishes, as the journal keeps it */
-    public function __construct(public string $key, public string $label, public string $subject, public FinishSettings $wishes, private \Closure $state)
+    public function __construct(public string $key, public string $label, public string $subject, public FinishSettings $settings, private \Closure $state)
     {
     }
 
     /** @return array<string, mixed> */
-    public function stateWith(FinishSettings $wishes): array
+    public function stateWith(FinishSettings $settings): array
     {
-        return ($this->state)($wishes);
+        return ($this->state)($settings);
     }
 
     public function speaksOf(string $step): bool
     {
-        return \array_key_exists($step, $this->wishes->toArray());
+        return \array_key_exists($step, $this->settings->toArray());
     }
 }

@@ -18,15 +18,15 @@ final readonly class FinishScopes
 
     public static function of(PlannedPlacement $placed): self
     {
-        [$sitting, $artwork] = [$placed->sitting, $placed->artwork];
+        [$effective, $artwork] = [$placed->effective, $placed->artwork];
         $picture = $artwork->memo(EffectiveSettings::PICTURE);
         $settings = $artwork->batch()->settings();
-        $places = [new FinishScope('product', 'this product', $sitting->ownSubject(), $sitting->own->finish, static fn (FinishSettings $wishes): array => $sitting->own->withFinish($wishes)->toArray())];
-        if (!$sitting->own->alone) {
-            $places[] = new FinishScope('family', 'all of '.$sitting->family->label, $sitting->subject(), $sitting->shared->finish, static fn (FinishSettings $wishes): array => $sitting->shared->withFinish($wishes)->toArray());
+        $places = [new FinishScope('product', 'this product', $effective->ownSubject(), $effective->own->finish, static fn (FinishSettings $changed): array => $effective->own->withFinish($changed)->toArray())];
+        if (!$effective->own->alone) {
+            $places[] = new FinishScope('family', 'all of '.$effective->family->label, $effective->subject(), $effective->shared->finish, static fn (FinishSettings $changed): array => $effective->shared->withFinish($changed)->toArray());
         }
-        $places[] = new FinishScope('picture', 'the picture', \sprintf('framing:%d:%s', $artwork->id(), EffectiveSettings::PICTURE), $picture->finish, static fn (FinishSettings $wishes): array => $picture->withFinish($wishes)->toArray());
-        $places[] = new FinishScope('batch', 'the batch', 'settings', $settings->finish, static fn (FinishSettings $wishes): array => $settings->finishedBy($wishes)->toArray());
+        $places[] = new FinishScope('picture', 'the picture', \sprintf('framing:%d:%s', $artwork->id(), EffectiveSettings::PICTURE), $picture->finish, static fn (FinishSettings $changed): array => $picture->withFinish($changed)->toArray());
+        $places[] = new FinishScope('batch', 'the batch', 'settings', $settings->finish, static fn (FinishSettings $changed): array => $settings->finishedBy($changed)->toArray());
 
         return new self($places);
     }
@@ -41,7 +41,7 @@ final readonly class FinishScopes
     {
         $sources = [];
         foreach (array_reverse($this->all) as $place) {
-            foreach (array_keys($place->wishes->toArray()) as $step) {
+            foreach (array_keys($place->settings->toArray()) as $step) {
                 $sources[$step] = $place->label;
             }
         }
@@ -52,19 +52,19 @@ final readonly class FinishScopes
     /**
      * What the journal notes where a step is set at a place: nearer places fall silent on it, so that it counts here.
      *
-     * @param ?FinishSettings $wishes what the place says then; null has it fall silent, too
+     * @param ?FinishSettings $changed what the place says then; null has it fall silent, too
      *
      * @return array<string, array<string, mixed>>
      */
-    public function set(FinishScope $at, string $step, ?FinishSettings $wishes): array
+    public function set(FinishScope $at, string $step, ?FinishSettings $changed): array
     {
         $after = [];
         foreach ($this->all as $place) {
             if ($place->key === $at->key) {
-                return $after + [$place->subject => $place->stateWith($wishes ?? $place->wishes->silentOn($step))];
+                return $after + [$place->subject => $place->stateWith($changed ?? $place->settings->silentOn($step))];
             }
             if ($place->speaksOf($step)) {
-                $after[$place->subject] = $place->stateWith($place->wishes->silentOn($step));
+                $after[$place->subject] = $place->stateWith($place->settings->silentOn($step));
             }
         }
 

@@ -28,7 +28,7 @@ final class FitSheetController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/fit', name: 'fit', methods: ['GET'])]
-    public function show(Batch $batch, Request $request, ProductRepository $shelf): Response
+    public function show(Batch $batch, Request $request, ProductRepository $productRepository): Response
     {
         $products = $this->sheet->products($batch);
         $query = SheetQuery::in($request->query);
@@ -40,7 +40,7 @@ final class FitSheetController extends AbstractController
             'batch' => $batch,
             'products' => $products,
             'families' => SheetColumns::families($products),
-            'shelf' => $shelf->offered(),
+            'shelf' => $productRepository->offered(),
             'query' => $query,
             'counts' => $rows->counts,
             'placements' => $rows->placements,
@@ -93,9 +93,9 @@ final class FitSheetController extends AbstractController
 
     /** One placement's docket, as HTML. */
     #[Route('/batches/{batch<\d+>}/fit/{artwork<\d+>}/{product}', name: 'fit_docket', methods: ['GET'])]
-    public function docket(Batch $batch, BatchArtwork $artwork, string $product, ProductRepository $shelf): Response
+    public function docket(Batch $batch, BatchArtwork $artwork, string $product, ProductRepository $productRepository): Response
     {
-        $shelved = $shelf->find($product);
+        $shelved = $productRepository->find($product);
         if (null === $shelved || $artwork->batch() !== $batch) {
             throw $this->createNotFoundException();
         }
@@ -104,11 +104,11 @@ final class FitSheetController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/products', name: 'fit_products', methods: ['POST'])]
-    public function products(Batch $batch, Request $request, UndoHistory $journal, ProductRepository $shelf): Response
+    public function products(Batch $batch, Request $request, UndoHistory $history, ProductRepository $productRepository): Response
     {
         $wanted = $request->request->all('codes');
-        $codes = array_values(array_filter(array_map(strval(...), array_keys($shelf->catalogue()->products)), static fn (string $code): bool => \in_array($code, $wanted, true)));
-        $journal->apply($batch, \sprintf('Chose %d products', \count($codes)), ['products' => ['codes' => $codes]]);
+        $codes = array_values(array_filter(array_map(strval(...), array_keys($productRepository->catalogue()->products)), static fn (string $code): bool => \in_array($code, $wanted, true)));
+        $history->apply($batch, \sprintf('Chose %d products', \count($codes)), ['products' => ['codes' => $codes]]);
 
         return $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }

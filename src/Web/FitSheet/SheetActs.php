@@ -17,7 +17,7 @@ use Snugfit\Shop\UndoHistory;
 /** What can be done to many placements at once, each as one act that can be taken back. */
 final readonly class SheetActs
 {
-    public function __construct(private BatchPlanner $sheet, private UndoHistory $journal)
+    public function __construct(private BatchPlanner $sheet, private UndoHistory $history)
     {
     }
 
@@ -33,7 +33,7 @@ final readonly class SheetActs
         $limit = is_numeric($value) ? min(Product::EXTREME_LIMIT, max(1.0, (float) $value)) : null;
         $change = match ($act) {
             'orientation' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(orientation: OrientationRule::tryFrom($value)),
-            'sits' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(sits: FitMode::tryFrom($value)),
+            'sits' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(fitMode: FitMode::tryFrom($value)),
             'looks-right' => static fn (FramingMemo $memo): FramingMemo => $memo->with(lookedAt: true),
             'copy' => null === $model ? null : static fn (FramingMemo $memo): FramingMemo => $memo->sittingAs($model->shared),
             'reset' => static fn (FramingMemo $memo): FramingMemo => new FramingMemo(alone: $memo->alone),
@@ -51,15 +51,15 @@ final readonly class SheetActs
             return false;
         }
         $after = [];
-        foreach ($sittings as $sitting) {
+        foreach ($sittings as $effective) {
             if (null !== $change) {
-                $after[$sitting->subject()] = $change($sitting->shared)->toArray();
+                $after[$effective->subject()] = $change($effective->shared)->toArray();
             }
             if (null !== $own) {
-                $after[$sitting->ownSubject()] = $own($sitting->own)->toArray();
+                $after[$effective->ownSubject()] = $own($effective->own)->toArray();
             }
         }
-        $this->journal->apply($batch, self::WORDS[$act].' '.self::called($sittings), $after);
+        $this->history->apply($batch, self::WORDS[$act].' '.self::called($sittings), $after);
 
         return true;
     }

@@ -41,8 +41,8 @@ final class SheetCsv
 
         return [
             $artwork->folder(), $artwork->fileName(), $artwork->kind()->value, $placement->artwork->size->width, $placement->artwork->size->height,
-            $product->code, $product->name, $placed->sitting->family->label, $product->orientation()->value, $placement->sits->value, ...array_values($placement->crop->toArray()),
-            $placement->pose->tilt, round($placement->keptShare, 4), round($placement->keptOfBoxes, 4), round($placement->effective->value, 2), round($product->target->value, 2),
+            $product->code, $product->name, $placed->effective->family->label, $product->orientation()->value, $placement->fitMode->value, ...array_values($placement->crop->toArray()),
+            $placement->transform->tilt, round($placement->keptShare, 4), round($placement->keptOfBoxes, 4), round($placement->effective->value, 2), round($product->target->value, 2),
             round($product->floor->value, 2), round($placement->enlargement, 4), $placement->limit, $placement->verdict->value, $output->size->width ?? '', $output->size->height ?? '',
             null === $output ? '' : round($output->ppi->value, 2), $placed->isLookedAt() ? 'yes' : 'no', $placed->isExcluded() ? 'yes' : 'no',
         ];

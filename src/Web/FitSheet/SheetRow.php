@@ -25,7 +25,7 @@ final readonly class SheetRow
         $largest = [];
         foreach ($this->cells as $cell) {
             $placed = $cell->placed;
-            $family = $placed->sitting->family->label;
+            $family = $placed->effective->family->label;
             $largest[$family] ??= null;
             if (!$placed->isShort() && !$placed->isExcluded() && self::area($placed) > (null === $largest[$family] ? 0 : self::area($largest[$family]))) {
                 $largest[$family] = $placed;

@@ -25,7 +25,7 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/batches/{batch<\d+>}/framing/{artwork<\d+>}/{product}')]
 final class FramingController extends AbstractController
 {
-    public function __construct(private readonly BatchPlanner $sheet, private readonly PlacementSummaryCache $figures, private readonly ProductRepository $shelf, private readonly UndoHistory $journal)
+    public function __construct(private readonly BatchPlanner $sheet, private readonly PlacementSummaryCache $figures, private readonly ProductRepository $productRepository, private readonly UndoHistory $history)
     {
     }
 
@@ -41,17 +41,17 @@ final class FramingController extends AbstractController
     #[Route('/try', name: 'framing_try', methods: ['GET'])]
     public function try(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
-        $sitting = $this->sitting($batch, $artwork, $product);
+        $effective = $this->sitting($batch, $artwork, $product);
 
-        return $this->figures($batch, $sitting->trying(FramingReader::in($request->query, $sitting->shared)));
+        return $this->figures($batch, $effective->trying(FramingReader::in($request->query, $effective->shared)));
     }
 
     #[Route('', name: 'framing_keep', methods: ['POST'])]
     public function keep(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
-        $sitting = $this->sitting($batch, $artwork, $product);
-        $memo = FramingReader::in($request->request, $sitting->shared)->with(lookedAt: true);
-        $this->journal->apply($batch, \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($sitting)), [$sitting->subject() => $memo->toArray()]);
+        $effective = $this->sitting($batch, $artwork, $product);
+        $memo = FramingReader::in($request->request, $effective->shared)->with(lookedAt: true);
+        $this->history->apply($batch, \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($effective)), [$effective->subject() => $memo->toArray()]);
 
         return $this->figures($batch, $this->sitting($batch, $artwork, $product));
     }
@@ -60,9 +60,9 @@ final class FramingController extends AbstractController
     #[Route('/looks-right', name: 'framing_right', methods: ['POST'])]
     public function looksRight(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
-        $sitting = $this->sitting($batch, $artwork, $product);
-        $this->journal->apply($batch, \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($sitting)), [$sitting->subject() => $sitting->shared->with(lookedAt: true)->toArray()]);
-        $next = FramingSequence::through($this->figures->of($batch), $this->sheet->place($artwork, $sitting->product))->next();
+        $effective = $this->sitting($batch, $artwork, $product);
+        $this->history->apply($batch, \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($effective)), [$effective->subject() => $effective->shared->with(lookedAt: true)->toArray()]);
+        $next = FramingSequence::through($this->figures->of($batch), $this->sheet->place($artwork, $effective->product))->next();
 
         return null === $next
             ? $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER)
@@ -73,10 +73,10 @@ final class FramingController extends AbstractController
     #[Route('/family', name: 'framing_family', methods: ['POST'])]
     public function family(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
-        $sitting = $this->sitting($batch, $artwork, $product);
-        $memo = $sitting->own->alone ? $sitting->own->sittingAs(new FramingMemo())->with(alone: false) : $sitting->own->sittingAs($sitting->shared)->with(alone: true);
-        $what = $sitting->own->alone ? 'Brought %s back to its family for "%s"' : 'Framed %s by itself for "%s"';
-        $this->journal->apply($batch, \sprintf($what, $sitting->product->name, $artwork->title()), [$sitting->ownSubject() => $memo->toArray()]);
+        $effective = $this->sitting($batch, $artwork, $product);
+        $memo = $effective->own->alone ? $effective->own->sittingAs(new FramingMemo())->with(alone: false) : $effective->own->sittingAs($effective->shared)->with(alone: true);
+        $what = $effective->own->alone ? 'Brought %s back to its family for "%s"' : 'Framed %s by itself for "%s"';
+        $this->history->apply($batch, \sprintf($what, $effective->product->name, $artwork->title()), [$effective->ownSubject() => $memo->toArray()]);
 
         return $this->redirectToRoute('framing', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product], Response::HTTP_SEE_OTHER);
     }
@@ -92,14 +92,14 @@ final class FramingController extends AbstractController
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
         $what = [] === $boxes ? 'Let everything be cut in "%s"' : 'Marked what must stay in "%s"';
-        $this->journal->apply($batch, \sprintf($what, $artwork->title()), ['keep:'.$artwork->id() => ['boxes' => array_map(static fn (FractionBox $box): array => $box->toList(), $boxes)]]);
+        $this->history->apply($batch, \sprintf($what, $artwork->title()), ['keep:'.$artwork->id() => ['boxes' => array_map(static fn (FractionBox $box): array => $box->toList(), $boxes)]]);
 
         return $this->figures($batch, $this->sitting($batch, $artwork, $product));
     }
 
-    private function figures(Batch $batch, EffectiveSettings $sitting): Response
+    private function figures(Batch $batch, EffectiveSettings $effective): Response
     {
-        $view = $this->view($batch, $sitting);
+        $view = $this->view($batch, $effective);
         $response = $this->render('framing/_figures.html.twig', $view);
         $response->headers->set('X-Crop', implode(',', $view['placed']->placement->crop->toArray()));
 
@@ -107,35 +107,35 @@ final class FramingController extends AbstractController
     }
 
     /** @return array{batch: Batch, placed: PlannedPlacement, bench: array<string, mixed>, siblings: list<PlannedPlacement>} */
-    private function view(Batch $batch, EffectiveSettings $sitting): array
+    private function view(Batch $batch, EffectiveSettings $effective): array
     {
-        $placed = $this->sheet->placeAs($sitting);
+        $placed = $this->sheet->placeAs($effective);
 
-        return ['batch' => $batch, 'placed' => $placed, 'bench' => FramingStage::of($placed)->toArray(), 'siblings' => $this->siblings($batch, $sitting)];
+        return ['batch' => $batch, 'placed' => $placed, 'bench' => FramingStage::of($placed)->toArray(), 'siblings' => $this->siblings($batch, $effective)];
     }
 
     /** @return list<PlannedPlacement> all products that this framing serves, as they would print */
-    private function siblings(Batch $batch, EffectiveSettings $sitting): array
+    private function siblings(Batch $batch, EffectiveSettings $effective): array
     {
         $siblings = [];
         foreach ($this->sheet->products($batch) as $product) {
-            $theirs = EffectiveSettings::of($sitting->artwork, $product);
-            if ($theirs->family->key === $sitting->family->key) {
-                $siblings[] = $this->sheet->placeAs($theirs->place === $sitting->place ? $theirs->trying($sitting->shared) : $theirs);
+            $theirs = EffectiveSettings::of($effective->artwork, $product);
+            if ($theirs->family->key === $effective->family->key) {
+                $siblings[] = $this->sheet->placeAs($theirs->place === $effective->place ? $theirs->trying($effective->shared) : $theirs);
             }
         }
 
         return $siblings;
     }
 
-    private function called(EffectiveSettings $sitting): string
+    private function called(EffectiveSettings $effective): string
     {
-        return $sitting->own->alone ? $sitting->product->name : $sitting->family->label;
+        return $effective->own->alone ? $effective->product->name : $effective->family->label;
     }
 
     private function sitting(Batch $batch, BatchArtwork $artwork, string $code): EffectiveSettings
     {
-        $product = $this->shelf->find($code)?->product();
+        $product = $this->productRepository->find($code)?->product();
         if (null === $product || $artwork->batch() !== $batch || $artwork->isRemoved()) {
             throw $this->createNotFoundException();
         }

@@ -23,20 +23,20 @@ final class FramingReader
         $memo = $fields->has('reset') ? $now->withoutFraming() : $now;
         $text = static fn (string $name): string => \is_scalar($fields->all()[$name] ?? null) ? (string) $fields->all()[$name] : '';
         $number = static fn (string $name, float $else): float => is_numeric($text($name)) && is_finite((float) $text($name)) ? (float) $text($name) : $else;
-        $pose = $memo->pose;
+        $transform = $memo->transform;
 
         return $memo->with(
             orientation: OrientationRule::tryFrom($text('orientation')),
             framing: $fields->has('x') && !$fields->has('reset') ? new CropPosition($number('x', 0.5), $number('y', 0.5), $number('zoom', 1.0)) : null,
-            pose: new ImageTransform(
-                QuarterTurn::tryFrom((int) $number('turn', $pose->turn->value)) ?? $pose->turn,
-                '' === $text('flip') ? $pose->flip : '1' === $text('flip'),
-                $number('tilt', $pose->tilt),
+            transform: new ImageTransform(
+                QuarterTurn::tryFrom((int) $number('turn', $transform->turn->value)) ?? $transform->turn,
+                '' === $text('flip') ? $transform->flip : '1' === $text('flip'),
+                $number('tilt', $transform->tilt),
             ),
-            sits: FitMode::tryFrom($text('sits')),
-            edge: EdgeFill::tryFrom($text('edge')),
+            fitMode: FitMode::tryFrom($text('sits')),
+            edgeFill: EdgeFill::tryFrom($text('edge')),
             colour: 1 === preg_match('/^#?([0-9a-f]{6})$/i', $text('colour'), $part) ? strtolower($part[1]) : null,
-            bled: BleedSource::tryFrom($text('bled')),
+            bleedSource: BleedSource::tryFrom($text('bled')),
         );
     }
 }

@@ -33,36 +33,36 @@ final readonly class FramingStage
     public function toArray(): array
     {
         $placement = $this->placed->placement;
-        $shared = $this->placed->sitting->shared;
-        $pose = $placement->pose;
+        $shared = $this->placed->effective->shared;
+        $transform = $placement->transform;
         $upright = $placement->artwork->size;
-        $picture = $pose->size($upright);
+        $picture = $transform->size($upright);
         $product = $placement->product;
-        $isWhole = FitMode::Whole === $shared->sits;
-        $covered = BleedSource::Picture === $shared->bled ? $product->printArea() : $product->trim;
+        $isWhole = FitMode::Whole === $shared->fitMode;
+        $covered = BleedSource::Picture === $shared->bleedSource ? $product->printArea() : $product->trim;
         $ratio = $isWhole || $product->keepsProportions() ? Ratio::ofPixels($picture) : Ratio::ofPrint($covered);
-        $full = (new RotatedCropGeometry($pose->tilt))->largest($picture, $ratio);
+        $full = (new RotatedCropGeometry($transform->tilt))->largest($picture, $ratio);
         $focus = $placement->artwork->isVector ? null : $this->placed->artwork->facts()->focus;
 
         return [
             'picture' => [$picture->width, $picture->height],
             'upright' => [$upright->width, $upright->height],
-            'pose' => PlacementSvg::pose($pose, $upright),
-            'tilt' => $pose->tilt,
-            'flip' => $pose->flip,
-            'turn' => $pose->turn->value,
+            'pose' => PlacementSvg::transform($transform, $upright),
+            'tilt' => $transform->tilt,
+            'flip' => $transform->flip,
+            'turn' => $transform->turn->value,
             'crop' => $placement->crop->toArray(),
             'full' => $full,
             'zoom' => $shared->framing->zoom ?? 1.0,
             'at' => [$shared->framing->centreX ?? 0.5, $shared->framing->centreY ?? 0.5],
-            'sits' => $shared->sits->value,
-            'paper' => $isWhole ? $this->paperRoundWhole($product) : $this->paperOnCrop($product, BleedSource::Picture === $shared->bled),
-            'colour' => FitMode::Whole === $shared->sits ? '#'.$shared->colour : null,
-            'edge' => $isWhole ? $shared->edge->value : $shared->bled->edge()?->value,
+            'sits' => $shared->fitMode->value,
+            'paper' => $isWhole ? $this->paperRoundWhole($product) : $this->paperOnCrop($product, BleedSource::Picture === $shared->bleedSource),
+            'colour' => FitMode::Whole === $shared->fitMode ? '#'.$shared->colour : null,
+            'edge' => $isWhole ? $shared->edgeFill->value : $shared->bleedSource->edge()?->value,
             'orientation' => $product->orientation()->value,
-            'keep' => array_map(static fn (FractionBox $box): array => $pose->box($box)->toList(), $this->placed->artwork->keepBoxes()),
+            'keep' => array_map(static fn (FractionBox $box): array => $transform->box($box)->toList(), $this->placed->artwork->keepBoxes()),
             'keepUpright' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->placed->artwork->keepBoxes()),
-            'focus' => null === $focus ? null : $pose->box($focus)->toList(),
+            'focus' => null === $focus ? null : $transform->box($focus)->toList(),
         ];
     }
 

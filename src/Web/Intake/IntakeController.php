@@ -23,7 +23,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Intake: files arrive, and each is shown with its facts and warnings. */
 final class IntakeController extends AbstractController
 {
-    public function __construct(private readonly PrintFileOrigins $origins)
+    public function __construct(private readonly PrintFileOrigins $printFileOrigins)
     {
     }
 
@@ -41,23 +41,23 @@ final class IntakeController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/kind', name: 'artwork_kind', methods: ['POST'])]
-    public function kind(Batch $batch, BatchArtwork $artwork, Request $request, UndoHistory $journal): Response
+    public function kind(Batch $batch, BatchArtwork $artwork, Request $request, UndoHistory $history): Response
     {
         $kind = Kind::tryFrom($request->request->getString('kind'));
-        $journal->apply($batch, \sprintf('Made "%s" %s', $artwork->title(), $kind?->label() ?? 'what it was guessed as'), ['kind:'.$artwork->id() => ['kind' => $kind?->value]]);
+        $history->apply($batch, \sprintf('Made "%s" %s', $artwork->title(), $kind?->label() ?? 'what it was guessed as'), ['kind:'.$artwork->id() => ['kind' => $kind?->value]]);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
 
     /** A warning was read and dealt with. */
     #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/dismiss', name: 'artwork_dismiss', methods: ['POST'])]
-    public function dismiss(Batch $batch, BatchArtwork $artwork, Request $request, UndoHistory $journal): Response
+    public function dismiss(Batch $batch, BatchArtwork $artwork, Request $request, UndoHistory $history): Response
     {
         $code = $request->request->getString('code');
         if (1 !== preg_match('/^[a-z-]{1,40}$/', $code)) {
             throw new BadRequestHttpException('There is no such warning.');
         }
-        $journal->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), ['dismissed:'.$artwork->id() => ['codes' => [...$artwork->dismissed(), $code]]]);
+        $history->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), ['dismissed:'.$artwork->id() => ['codes' => [...$artwork->dismissed(), $code]]]);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
@@ -66,15 +66,15 @@ final class IntakeController extends AbstractController
     #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/origin', name: 'artwork_origin', methods: ['POST'])]
     public function origin(Batch $batch, BatchArtwork $artwork): Response
     {
-        $file = $this->origins->among([$artwork])[$artwork->id()] ?? throw $this->createNotFoundException();
-        $this->origins->bringMaster($batch, $artwork, $file);
+        $file = $this->printFileOrigins->among([$artwork])[$artwork->id()] ?? throw $this->createNotFoundException();
+        $this->printFileOrigins->bringMaster($batch, $artwork, $file);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
 
     /** Takes artworks out of the batch; they can be taken back, and their masters stay. */
     #[Route('/batches/{batch<\d+>}/artworks/remove', name: 'artworks_remove', methods: ['POST'])]
-    public function remove(Batch $batch, Request $request, UndoHistory $journal): Response
+    public function remove(Batch $batch, Request $request, UndoHistory $history): Response
     {
         $ids = $request->request->all('ids');
         $chosen = array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => \in_array((string) $artwork->id(), $ids, true));
@@ -82,19 +82,19 @@ final class IntakeController extends AbstractController
         foreach ($chosen as $artwork) {
             $changes['removed:'.$artwork->id()] = ['removed' => true];
         }
-        $journal->apply($batch, 1 === \count($chosen) ? \sprintf('Removed "%s"', reset($chosen)->title()) : \sprintf('Removed %d artworks', \count($chosen)), $changes);
+        $history->apply($batch, 1 === \count($chosen) ? \sprintf('Removed "%s"', reset($chosen)->title()) : \sprintf('Removed %d artworks', \count($chosen)), $changes);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/artworks/{artwork<\d+>}/preview-{side<320|1600>}.webp', name: 'preview', methods: ['GET'])]
-    public function preview(BatchArtwork $artwork, int $side, FileStore $vault): Response
+    public function preview(BatchArtwork $artwork, int $side, FileStore $store): Response
     {
         $key = FileStore::previewKey($artwork->master(), $side);
-        if (IntakeState::Read !== $artwork->state() || !$vault->has($key)) {
+        if (IntakeState::Read !== $artwork->state() || !$store->has($key)) {
             throw $this->createNotFoundException();
         }
-        $response = new BinaryFileResponse($vault->path($key), headers: ['Content-Type' => 'image/webp'], public: false);
+        $response = new BinaryFileResponse($store->path($key), headers: ['Content-Type' => 'image/webp'], public: false);
         // Named by the content of its master, which never changes.
         $response->headers->set('Cache-Control', 'private, max-age=604800, immutable');
 
@@ -118,6 +118,6 @@ final class IntakeController extends AbstractController
         }
         $reading = [] !== array_filter($artworks, static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
 
-        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => NearDuplicates::among($byArrival, $duplicates), 'origins' => $this->origins->among($artworks), 'reading' => $reading, 'sides' => ['small' => ArtworkImporter::THUMBNAIL, 'large' => ArtworkImporter::SCREEN]];
+        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => NearDuplicates::among($byArrival, $duplicates), 'origins' => $this->printFileOrigins->among($artworks), 'reading' => $reading, 'sides' => ['small' => ArtworkImporter::THUMBNAIL, 'large' => ArtworkImporter::SCREEN]];
     }
 }

@@ -40,12 +40,12 @@ final readonly class NearDuplicates
                 continue;
             }
             $facts = $artwork->facts();
-            if (substr_count(implode('', array_map(static fn (string $digit): string => decbin((int) hexdec($digit)), str_split($facts->measures->fingerprint))), '1') < self::STRUCTURE) {
+            if (substr_count(implode('', array_map(static fn (string $digit): string => decbin((int) hexdec($digit)), str_split($facts->statistics->fingerprint))), '1') < self::STRUCTURE) {
                 continue;
             }
             foreach ($seen as $other) {
                 $size = $other->facts()->size;
-                $distance = $facts->measures->distance($other->facts()->measures);
+                $distance = $facts->statistics->distance($other->facts()->statistics);
                 if ($distance <= self::NEAR && abs($facts->size->width * $size->height / ($facts->size->height * $size->width) - 1) <= self::PROPORTION) {
                     $alike[$artwork->id()] = new self($other, $distance);
                     break;

@@ -23,7 +23,7 @@ final readonly class UploadController
     private const VERSION = '1.0.0';
     private const PART_TYPE = 'application/offset+octet-stream';
 
-    public function __construct(private Uploads $uploads, private EntityManagerInterface $entities, private ArtworkImporter $reception, private ReferenceImporter $references)
+    public function __construct(private Uploads $uploads, private EntityManagerInterface $entities, private ArtworkImporter $importer, private ReferenceImporter $references)
     {
     }
 
@@ -88,7 +88,7 @@ final readonly class UploadController
         $artwork = $record->optionalInt('reference_of');
         try {
             null === $artwork
-                ? $this->reception->take($batch, $this->uploads->path($token), $record->string('name'), $record->string('folder'))
+                ? $this->importer->take($batch, $this->uploads->path($token), $record->string('name'), $record->string('folder'))
                 : $this->references->take($batch, $artwork, $this->uploads->path($token), $record->string('name'));
         } catch (UnsuitableReferenceImage|PixelJobFailed $e) {
             throw UploadRefused::unsuitable($e->getMessage());

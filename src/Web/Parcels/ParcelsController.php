@@ -23,7 +23,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Parcels: delivered files with what preflight found; take one, or all. */
 final class ParcelsController extends AbstractController
 {
-    public function __construct(private readonly DeliveryStore $deliveries, private readonly FileStore $vault, private readonly DeliveryFreshness $standing, private readonly ProofSheet $proof)
+    public function __construct(private readonly DeliveryStore $deliveries, private readonly FileStore $store, private readonly DeliveryFreshness $freshness, private readonly ProofSheet $proof)
     {
     }
 
@@ -38,7 +38,7 @@ final class ParcelsController extends AbstractController
             'files' => $files,
             'bytes' => array_sum(array_map(static fn (PrintFile $file): int => $file->found()->bytes ?? 0, $files)),
             'missing' => array_values(array_filter($files, fn (PrintFile $file): bool => !$this->deliveries->has($file))),
-            'outdated' => $this->standing->outdated($batch),
+            'outdated' => $this->freshness->outdated($batch),
             'folder' => $this->deliveries->folderPath($batch),
             'fresh' => $this->fresh($batch),
             'canBringBack' => $this->deliveries->canBringBack($batch),
@@ -62,7 +62,7 @@ final class ParcelsController extends AbstractController
             throw $this->createNotFoundException();
         }
         $path = (string) $file->path();
-        $response = new BinaryFileResponse($this->vault->path($this->deliveries->key($file->run()->batch(), $path)), headers: ['Content-Type' => $file->recipe()?->write->format->mediaType() ?? 'application/octet-stream']);
+        $response = new BinaryFileResponse($this->store->path($this->deliveries->key($file->run()->batch(), $path)), headers: ['Content-Type' => $file->recipe()?->write->format->mediaType() ?? 'application/octet-stream']);
         $name = basename($path);
 
         return $response->setContentDisposition(ResponseHeaderBag::DISPOSITION_ATTACHMENT, $name, (string) preg_replace('/[^\x20-\x7e]|[%\/\\\\]/', '_', $name));
@@ -99,14 +99,14 @@ final class ParcelsController extends AbstractController
     public function zip(Batch $batch): Response
     {
         $this->deliveries->writeManifest($batch);
-        $this->vault->write($this->deliveries->key($batch, 'proof-sheet.pdf'), $this->proof->of($batch));
+        $this->store->write($this->deliveries->key($batch, 'proof-sheet.pdf'), $this->proof->of($batch));
         $files = [];
         foreach (array_filter($this->deliveries->latest($batch), $this->deliveries->has(...)) as $file) {
             $files[] = (string) $file->path();
         }
         $paths = [];
         foreach ([...$files, 'manifest.json', 'manifest.csv', 'proof-sheet.pdf'] as $name) {
-            $paths[$name] = $this->vault->path($this->deliveries->key($batch, $name));
+            $paths[$name] = $this->store->path($this->deliveries->key($batch, $name));
         }
         $zip = new StoredZip($paths);
 

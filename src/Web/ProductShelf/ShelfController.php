@@ -18,7 +18,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** The product shelf: list, add, edit. */
 final class ShelfController extends AbstractController
 {
-    public function __construct(private readonly ProductRepository $shelf, private readonly ProductForm $form)
+    public function __construct(private readonly ProductRepository $productRepository, private readonly ProductForm $form)
     {
     }
 
@@ -31,7 +31,7 @@ final class ShelfController extends AbstractController
     #[Route('/shelf.{kind<csv|json>}', name: 'shelf_export', methods: ['GET'])]
     public function export(string $kind, ProductTable $table): Response
     {
-        $products = $this->shelf->offered();
+        $products = $this->productRepository->offered();
 
         return new Response('csv' === $kind ? $table->csv($products) : $table->json($products), 200, [
             'Content-Type' => 'csv' === $kind ? 'text/csv; charset=utf-8' : 'application/json', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'product-shelf.'.$kind),
@@ -44,7 +44,7 @@ final class ShelfController extends AbstractController
     {
         $file = $request->files->get('table');
         try {
-            $this->shelf->bring($table->read($file instanceof UploadedFile && $file->isValid() ? $file->getContent() : ''));
+            $this->productRepository->bring($table->read($file instanceof UploadedFile && $file->isValid() ? $file->getContent() : ''));
         } catch (UnreadableTable $e) {
             return $this->list($e->sentences);
         }
@@ -55,12 +55,12 @@ final class ShelfController extends AbstractController
     #[Route('/shelf/{code}/{act<up|down|duplicate|retire|offer>}', name: 'shelf_act', methods: ['POST'])]
     public function act(string $code, string $act): Response
     {
-        $product = $this->shelf->find($code) ?? throw $this->createNotFoundException();
+        $product = $this->productRepository->find($code) ?? throw $this->createNotFoundException();
         match ($act) {
-            'up' => $this->shelf->move($product, -1),
-            'down' => $this->shelf->move($product, 1),
-            'duplicate' => $this->shelf->duplicate($product),
-            default => $this->shelf->retire($product, 'retire' === $act),
+            'up' => $this->productRepository->move($product, -1),
+            'down' => $this->productRepository->move($product, 1),
+            'duplicate' => $this->productRepository->duplicate($product),
+            default => $this->productRepository->retire($product, 'retire' === $act),
         };
 
         return $this->redirectToRoute('shelf', ['_fragment' => $code], Response::HTTP_SEE_OTHER);
@@ -75,14 +75,14 @@ final class ShelfController extends AbstractController
     #[Route('/shelf/{code}', name: 'shelf_edit', methods: ['GET', 'POST'])]
     public function change(string $code, Request $request): Response
     {
-        return $this->edit($request, $this->shelf->find($code)?->product() ?? throw $this->createNotFoundException());
+        return $this->edit($request, $this->productRepository->find($code)?->product() ?? throw $this->createNotFoundException());
     }
 
     /** @param list<string> $refused sentences about a table that was not taken */
     private function list(array $refused): Response
     {
         $groups = [];
-        foreach ($this->shelf->products() as $shelved) {
+        foreach ($this->productRepository->products() as $shelved) {
             $groups[$shelved->product()->group][] = $shelved;
         }
 
@@ -95,9 +95,9 @@ final class ShelfController extends AbstractController
         $errors = [];
         if ($request->isMethod('POST')) {
             $fields = array_merge($fields, ['transparency' => false], $request->request->all('product'));
-            $read = $this->form->read($fields, $product?->code, fn (string $code): bool => null !== $this->shelf->find($code));
+            $read = $this->form->read($fields, $product?->code, fn (string $code): bool => null !== $this->productRepository->find($code));
             if ($read instanceof Product) {
-                $this->shelf->put($read);
+                $this->productRepository->put($read);
 
                 return $this->redirectToRoute('shelf', ['_fragment' => $read->code], Response::HTTP_SEE_OTHER);
             }

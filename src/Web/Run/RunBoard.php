@@ -27,7 +27,7 @@ final readonly class RunBoard
     ) {
     }
 
-    public static function of(PrintRun $run, DurationEstimator $pace, int $workers): self
+    public static function of(PrintRun $run, DurationEstimator $durations, int $workers): self
     {
         $files = $run->files();
         $order = [PrintFileState::Making, PrintFileState::Failed, PrintFileState::Queued, PrintFileState::Waiting, PrintFileState::Made, PrintFileState::Unchanged, PrintFileState::Cancelled, PrintFileState::Short];
@@ -38,7 +38,7 @@ final readonly class RunBoard
         foreach ($files as $file) {
             ++$counts[$file->state()->value];
             if (PrintFileState::Making === $file->state()) {
-                $fileSecondsLeft[$file->id()] = $pace->fileSecondsLeft($file);
+                $fileSecondsLeft[$file->id()] = $durations->fileSecondsLeft($file);
             }
             $pixels = (float) ($file->recipe()?->size()->pixels() ?? 0);
             $all += $pixels;
@@ -46,7 +46,7 @@ final readonly class RunBoard
         }
 
         return new self(
-            $files, $counts, $all > 0 ? $done / $all : 1.0, $pace->secondsLeft($run, $workers),
+            $files, $counts, $all > 0 ? $done / $all : 1.0, $durations->secondsLeft($run, $workers),
             \count($files) - $counts[PrintFileState::Short->value] - $counts[PrintFileState::Cancelled->value],
             $counts[PrintFileState::Made->value] + $counts[PrintFileState::Unchanged->value],
             $fileSecondsLeft,

@@ -31,7 +31,7 @@ final class RunController extends AbstractController
         private readonly DeliveryStore $deliveries,
         private readonly MessageBusInterface $bus,
         private readonly CancelFlags $flags,
-        private readonly DurationEstimator $pace,
+        private readonly DurationEstimator $durations,
         private readonly RunForecast $forecast,
         private readonly NamePreview $names,
     ) {
@@ -113,6 +113,6 @@ final class RunController extends AbstractController
     {
         $run = $this->deliveries->lastRun($batch);
 
-        return ['batch' => $batch, 'run' => $run, 'board' => null === $run ? null : RunBoard::of($run, $this->pace, CpuCount::count())];
+        return ['batch' => $batch, 'run' => $run, 'board' => null === $run ? null : RunBoard::of($run, $this->durations, CpuCount::count())];
     }
 }

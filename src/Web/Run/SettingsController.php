@@ -32,7 +32,7 @@ final class SettingsController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/settings', name: 'batch_settings', methods: ['POST'])]
-    public function keep(Batch $batch, Request $request, UndoHistory $journal): Response
+    public function keep(Batch $batch, Request $request, UndoHistory $history): Response
     {
         $old = $batch->settings();
         try {
@@ -41,7 +41,7 @@ final class SettingsController extends AbstractController
         } catch (InvalidNameTemplate|ImpossibleRecipe $e) {
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
-        $journal->apply($batch, 'Names and writing of the print files', ['settings' => $settings->toArray()]);
+        $history->apply($batch, 'Names and writing of the print files', ['settings' => $settings->toArray()]);
 
         return $this->redirectToRoute('run', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }

@@ -28,8 +28,8 @@ final class BatchWorkflow
     public function __construct(
         private readonly PlacementSummaryCache $figures,
         private readonly DeliveryStore $deliveries,
-        private readonly UndoHistory $journal,
-        private readonly DeliveryFreshness $standing,
+        private readonly UndoHistory $history,
+        private readonly DeliveryFreshness $freshness,
         private readonly UrlGeneratorInterface $urls,
     ) {
     }
@@ -59,7 +59,7 @@ final class BatchWorkflow
         $parcels = \count($this->deliveries->latest($batch));
         $first = $toLookAt[0] ?? $placed[0] ?? null;
         $growing = array_values(array_filter($placed, static fn (PlacementSummary $one): bool => !$one->isShort() && $one->enlargement > 1))[0] ?? $first;
-        $byEye = \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => null !== $artwork->memo(EffectiveSettings::PICTURE)->how));
+        $byEye = \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => null !== $artwork->memo(EffectiveSettings::PICTURE)->upscale));
 
         $stations = [
             new WorkflowStep('intake', 'Intake', match (true) {
@@ -96,7 +96,7 @@ final class BatchWorkflow
             new WorkflowStep('parcels', 'Parcels', 0 === $parcels ? 'none yet' : \sprintf('%d %s', $parcels, 1 === $parcels ? 'file' : 'files'), $this->url('parcels', $batch)),
         ];
 
-        return new WorkflowState($stations, $run, \count($placed) - $short, \count($toLookAt), $short, \count($artworks), $count(IntakeState::Reading), \count($made), \count($wanted), $parcels, $this->journal->lastDone($batch)?->what(), $this->next($batch, $artworks, $placed, $run, $parcels));
+        return new WorkflowState($stations, $run, \count($placed) - $short, \count($toLookAt), $short, \count($artworks), $count(IntakeState::Reading), \count($made), \count($wanted), $parcels, $this->history->lastDone($batch)?->what(), $this->next($batch, $artworks, $placed, $run, $parcels));
     }
 
     /** @param list<BatchArtwork> $artworks */
@@ -119,7 +119,7 @@ final class BatchWorkflow
             [] === $artworks => null,
             null !== $run && null === $run->finishedAt() => new NextAction('Watch the run', $this->url('run', $batch)),
             [] === $batch->productCodes() => new NextAction('Choose products', $this->url('fit', $batch)),
-            $printable > 0 && $this->standing->hasNews($batch) => new NextAction(\sprintf('Make %d print %s', $printable, 1 === $printable ? 'file' : 'files'), $this->url('run_start', $batch), true),
+            $printable > 0 && $this->freshness->hasNews($batch) => new NextAction(\sprintf('Make %d print %s', $printable, 1 === $printable ? 'file' : 'files'), $this->url('run_start', $batch), true),
             $parcels > 0 => new NextAction('Take the parcel', $this->url('parcels', $batch)),
             default => new NextAction('Look at the fit', $this->url('fit', $batch)),
         };

@@ -27,9 +27,9 @@ final class PersonController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/{act<undo|redo>}', name: 'journal', methods: ['POST'])]
-    public function journal(Batch $batch, string $act, UndoHistory $journal, Request $request): Response
+    public function journal(Batch $batch, string $act, UndoHistory $history, Request $request): Response
     {
-        $what = 'undo' === $act ? $journal->undo($batch) : $journal->redo($batch);
+        $what = 'undo' === $act ? $history->undo($batch) : $history->redo($batch);
         if ('json' === $request->getPreferredFormat()) {
             return new JsonResponse(['what' => $what]);
         }

@@ -22,10 +22,10 @@ final readonly class PlacementSvg
         public PixelWindow $part,
         public PixelWindow $crop,
         /** SVG's words that mirror and turn the upright picture. */
-        public string $pose,
+        public string $transform,
         /** SVG's words that tilt it round the window's middle. */
         public string $tilt,
-        public ?EdgeFill $edge,
+        public ?EdgeFill $edgeFill,
         public string $colour,
     ) {
     }
@@ -33,26 +33,26 @@ final readonly class PlacementSvg
     #[AsTwigFunction('drawing')]
     public static function of(Placement $placement): self
     {
-        $lay = $placement->output?->lay;
+        $layout = $placement->output?->layout;
         $crop = $placement->crop;
 
         return new self(
-            null === $lay ? $crop->size() : $placement->output->size, null === $lay ? PixelWindow::whole($crop->size()) : $lay->part, $crop,
-            self::pose($placement->pose, $placement->artwork->size), 0.0 === $placement->pose->tilt ? '' : \sprintf('rotate(%s %s %s)', $placement->pose->tilt, $crop->centreX(), $crop->centreY()),
-            $lay?->edge, $lay->colour ?? 'ffffff',
+            null === $layout ? $crop->size() : $placement->output->size, null === $layout ? PixelWindow::whole($crop->size()) : $layout->part, $crop,
+            self::transform($placement->transform, $placement->artwork->size), 0.0 === $placement->transform->tilt ? '' : \sprintf('rotate(%s %s %s)', $placement->transform->tilt, $crop->centreX(), $crop->centreY()),
+            $layout?->edgeFill, $layout->colour ?? 'ffffff',
         );
     }
 
     /** Mirrored first, then turned, from the upright picture to the posed one. */
-    public static function pose(ImageTransform $pose, PixelSize $upright): string
+    public static function transform(ImageTransform $transform, PixelSize $upright): string
     {
-        $turn = match ($pose->turn) {
+        $turn = match ($transform->turn) {
             QuarterTurn::None => '',
             QuarterTurn::Right => \sprintf('translate(%d 0) rotate(90) ', $upright->height),
             QuarterTurn::Half => \sprintf('translate(%d %d) rotate(180) ', $upright->width, $upright->height),
             QuarterTurn::Left => \sprintf('translate(0 %d) rotate(270) ', $upright->width),
         };
 
-        return trim($turn.($pose->flip ? \sprintf('translate(%d 0) scale(-1 1)', $upright->width) : ''));
+        return trim($turn.($transform->flip ? \sprintf('translate(%d 0) scale(-1 1)', $upright->width) : ''));
     }
 }

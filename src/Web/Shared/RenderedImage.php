@@ -14,21 +14,21 @@ use Symfony\Component\HttpFoundation\Response;
 /** A picture that is made when it is first looked at, and kept under a name that says what is in it. */
 final readonly class RenderedImage
 {
-    public function __construct(private PixelProcessPool $bench, private FileStore $vault)
+    public function __construct(private PixelProcessPool $processes, private FileStore $store)
     {
     }
 
     /** @param \Closure(string): PixelJob $job gets the path that it is made at */
     public function answer(string $key, \Closure $job): Response
     {
-        if (!$this->vault->has($key)) {
+        if (!$this->store->has($key)) {
             try {
-                $this->bench->start($job($this->vault->path($key)))->facts();
+                $this->processes->start($job($this->store->path($key)))->facts();
             } catch (PixelJobFailed $e) {
                 return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
             }
         }
 
-        return new BinaryFileResponse($this->vault->path($key), headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
+        return new BinaryFileResponse($this->store->path($key), headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
     }
 }

@@ -9,9 +9,9 @@ use Snugfit\Shop\Entity\PrintRun;
 /** How far a batch is. */
 final readonly class WorkflowState
 {
-    /** @param list<WorkflowStep> $stations */
+    /** @param list<WorkflowStep> $steps */
     public function __construct(
-        public array $stations,
+        public array $steps,
         public ?PrintRun $run,
         public int $printable,
         public int $toLookAt,

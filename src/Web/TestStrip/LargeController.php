@@ -32,12 +32,12 @@ final class LargeController extends AbstractController
 {
     private const MOST = 3;
 
-    public function __construct(private readonly StripPlan $plan, private readonly PrintPyramids $wholes, private readonly FileStore $vault)
+    public function __construct(private readonly StripPlan $plan, private readonly PrintPyramids $wholes, private readonly FileStore $store)
     {
     }
 
     #[Route('', name: 'strip_large', methods: ['GET'])]
-    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, DurationEstimator $pace): Response
+    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, DurationEstimator $durations): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
         $current = $this->plan->current($placed);
@@ -76,7 +76,7 @@ final class LargeController extends AbstractController
             throw $this->createNotFoundException();
         }
 
-        return $pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), fn (string $target): PatchJob => new PatchJob($this->vault->path(FileStore::masterKey($shown->file)), $shown->recipe, $window, $target));
+        return $pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), fn (string $target): PatchJob => new PatchJob($this->store->path(FileStore::masterKey($shown->file)), $shown->recipe, $window, $target));
     }
 
     /** Makes a way's whole result; tells how far it is, a line each time, and stops when the page is left. */
@@ -119,9 +119,9 @@ final class LargeController extends AbstractController
     private function place(Request $request, Recipe $recipe): array
     {
         $to = $recipe->enlarge->to;
-        $spot = $request->query->has('x') ? StripRegions::window($recipe, $this->figure($request, 'x', 0, 1, 0.5), $this->figure($request, 'y', 0, 1, 0.5), new PixelSize(1, 1)) : null;
+        $region = $request->query->has('x') ? StripRegions::window($recipe, $this->figure($request, 'x', 0, 1, 0.5), $this->figure($request, 'y', 0, 1, 0.5), new PixelSize(1, 1)) : null;
 
-        return null === $spot ? [$this->figure($request, 'right', 0, 1, 0.5), $this->figure($request, 'down', 0, 1, 0.5)] : [$spot->x / $to->width, $spot->y / $to->height];
+        return null === $region ? [$this->figure($request, 'right', 0, 1, 0.5), $this->figure($request, 'down', 0, 1, 0.5)] : [$region->x / $to->width, $region->y / $to->height];
     }
 
     private function figure(Request $request, string $name, float $least, float $most, float $otherwise): float

@@ -14,7 +14,7 @@ use Symfony\Contracts\Cache\CacheInterface;
 /** PSNR and SSIM of a column against the reference, measured once. */
 final readonly class ReferenceComparison
 {
-    public function __construct(private PixelProcessPool $bench, private FileStore $vault, private CacheInterface $cache)
+    public function __construct(private PixelProcessPool $processes, private FileStore $store, private CacheInterface $cache)
     {
     }
 
@@ -26,8 +26,8 @@ final readonly class ReferenceComparison
     public function of(StripImage $shown, StripImage $reference, ?PixelWindow $window): array
     {
         return $this->cache->get(SimilarityJob::key($shown->file, $shown->recipe, $reference->file, $reference->recipe, $window), function () use ($shown, $reference, $window): array {
-            $path = fn (StripImage $one): string => $this->vault->path(FileStore::masterKey($one->file));
-            $facts = $this->bench->start(new SimilarityJob($path($shown), $shown->recipe, $path($reference), $reference->recipe, $window))->facts();
+            $path = fn (StripImage $one): string => $this->store->path(FileStore::masterKey($one->file));
+            $facts = $this->processes->start(new SimilarityJob($path($shown), $shown->recipe, $path($reference), $reference->recipe, $window))->facts();
 
             return ['psnr' => $facts->optionalFloat('psnr'), 'ssim' => $facts->float('ssim')];
         });

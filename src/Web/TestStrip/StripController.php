@@ -48,14 +48,14 @@ final class StripController extends AbstractController
     public function __construct(
         private readonly BatchPlanner $sheet,
         private readonly StripPlan $plan,
-        private readonly UndoHistory $journal,
-        private readonly StripRegions $spots,
+        private readonly UndoHistory $history,
+        private readonly StripRegions $regions,
         private readonly RenderedImage $pictures,
     ) {
     }
 
     #[Route('', name: 'strip', methods: ['GET'])]
-    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, DurationEstimator $pace): Response
+    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, DurationEstimator $durations): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
         $current = $this->plan->current($placed);
@@ -66,43 +66,43 @@ final class StripController extends AbstractController
         foreach ($query->ways as $way) {
             $one = null === $recipe ? null : $this->plan->recipe($placed, $way);
             if (null !== $one) {
-                $columns[] = ['way' => $way, 'passes' => $one->enlarge->passesFrom($one->frame->crop->size()), 'seconds' => $pace->expectedSeconds($one, $artwork->master())];
+                $columns[] = ['way' => $way, 'passes' => $one->enlarge->passesFrom($one->frame->crop->size()), 'seconds' => $durations->expectedSeconds($one, $artwork->master())];
             }
         }
         $rows = array_map(
-            static fn (array $spot): array => $spot + ['window' => null === $recipe ? null : StripRegions::window($recipe, $spot['x'], $spot['y'], new PixelSize($side, $side))],
-            null === $recipe || $placed->placement->artwork->isVector ? [] : $this->spots->of($artwork, $query->spots),
+            static fn (array $region): array => $region + ['window' => null === $recipe ? null : StripRegions::window($recipe, $region['x'], $region['y'], new PixelSize($side, $side))],
+            null === $recipe || $placed->placement->artwork->isVector ? [] : $this->regions->of($artwork, $query->regions),
         );
 
         return $this->render('test-strip/strip.html.twig', [
             'batch' => $batch, 'placed' => $placed, 'products' => $this->sheet->products($batch), 'query' => $query, 'columns' => $columns, 'rows' => $rows, 'current' => $current,
-            'suits' => UpscaleSettings::for($artwork->kind(), $artwork->facts()), 'chosen' => $placed->sitting->how(), 'patch' => self::PATCH,
-            'more' => StripPlan::ways(), 'area' => $artwork->memo(EffectiveSettings::PICTURE)->area, 'reference' => $artwork->reference(), 'largest' => Uploads::LARGEST,
+            'suits' => UpscaleSettings::for($artwork->kind(), $artwork->facts()), 'chosen' => $placed->effective->upscaleSettings(), 'patch' => self::PATCH,
+            'more' => StripPlan::ways(), 'area' => $artwork->memo(EffectiveSettings::PICTURE)->region, 'reference' => $artwork->reference(), 'largest' => Uploads::LARGEST,
             'distance' => $placed->product->viewingDistance ?? StripQuery::atScreen(),
         ]);
     }
 
     /** One patch, as it will be printed; computed when it is first looked at. */
     #[Route('/patch.png', name: 'strip_patch', methods: ['GET'])]
-    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, FileStore $vault): Response
+    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, FileStore $store): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $window = $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException();
 
-        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($vault->path(FileStore::masterKey($shown->file)), $shown->recipe, $window, $target, once: true));
+        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($store->path(FileStore::masterKey($shown->file)), $shown->recipe, $window, $target, once: true));
     }
 
     /** How like a column is to the reference, at one spot or all over. */
     #[Route('/likeness', name: 'strip_likeness', methods: ['GET'])]
-    public function likeness(Batch $batch, BatchArtwork $artwork, string $product, Request $request, ReferenceComparison $likeness): Response
+    public function likeness(Batch $batch, BatchArtwork $artwork, string $product, Request $request, ReferenceComparison $similarity): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $reference = $this->plan->picture($placed, StripPlan::REFERENCE) ?? throw $this->createNotFoundException();
         $window = $request->query->has('x') ? $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException() : null;
         try {
-            return new JsonResponse($likeness->of($shown, $reference, $window));
+            return new JsonResponse($similarity->of($shown, $reference, $window));
         } catch (PixelJobFailed $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
         }
@@ -113,7 +113,7 @@ final class StripController extends AbstractController
     public function withoutReference(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
         $this->plan->placed($batch, $artwork, $product);
-        $this->journal->apply($batch, \sprintf('Took the full size of "%s" away', $artwork->title()), ['reference:'.$artwork->id() => []]);
+        $this->history->apply($batch, \sprintf('Took the full size of "%s" away', $artwork->title()), ['reference:'.$artwork->id() => []]);
 
         return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product, ...$request->query->all()]), Response::HTTP_SEE_OTHER);
     }
@@ -125,13 +125,13 @@ final class StripController extends AbstractController
         $this->plan->placed($batch, $artwork, $product);
         try {
             $marks = PaintedMask::fromList(json_decode($request->request->getString('marks', '[]'), true));
-            $how = UpscaleSettings::ofCode($request->request->getString('way')) ?? throw new BadRequestHttpException('There is no such way.');
-            $area = $marks->isEmpty() ? null : new UpscaleRegion($how, $marks);
+            $upscale = UpscaleSettings::ofCode($request->request->getString('way')) ?? throw new BadRequestHttpException('There is no such way.');
+            $area = $marks->isEmpty() ? null : new UpscaleRegion($upscale, $marks);
         } catch (ImpossibleFinish|MalformedJson $e) {
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
         $memo = $artwork->memo(EffectiveSettings::PICTURE)->withArea($area);
-        $this->journal->apply($batch, \sprintf(null === $area ? 'Enlarged "%s" one way all over' : 'Painted where "%s" is enlarged another way', $artwork->title()), [\sprintf('framing:%d:%s', $artwork->id(), EffectiveSettings::PICTURE) => $memo->toArray()]);
+        $this->history->apply($batch, \sprintf(null === $area ? 'Enlarged "%s" one way all over' : 'Painted where "%s" is enlarged another way', $artwork->title()), [\sprintf('framing:%d:%s', $artwork->id(), EffectiveSettings::PICTURE) => $memo->toArray()]);
 
         return new Response(json_encode($marks->toList(), \JSON_THROW_ON_ERROR), 200, ['Content-Type' => 'application/json']);
     }
@@ -141,7 +141,7 @@ final class StripController extends AbstractController
     public function areaMask(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
-        $marks = $artwork->memo(EffectiveSettings::PICTURE)->area->marks ?? new PaintedMask([]);
+        $marks = $artwork->memo(EffectiveSettings::PICTURE)->region->mask ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
         return $this->pictures->answer(MaskOverlayJob::key($marks, $size), static fn (string $target): MaskOverlayJob => new MaskOverlayJob($marks, $size, $target));
@@ -152,15 +152,15 @@ final class StripController extends AbstractController
     public function choose(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
-        $how = UpscaleSettings::ofCode($request->request->getString('way'));
-        $label = $how?->label() ?? 'what suits it';
-        $picture = static fn (BatchArtwork $one): array => [\sprintf('framing:%d:%s', $one->id(), EffectiveSettings::PICTURE) => $one->memo(EffectiveSettings::PICTURE)->withHow($how)->toArray()];
+        $upscale = UpscaleSettings::ofCode($request->request->getString('way'));
+        $label = $upscale?->label() ?? 'what suits it';
+        $picture = static fn (BatchArtwork $one): array => [\sprintf('framing:%d:%s', $one->id(), EffectiveSettings::PICTURE) => $one->memo(EffectiveSettings::PICTURE)->withHow($upscale)->toArray()];
         [$what, $after] = match ($request->request->getString('for')) {
-            'product' => [\sprintf('Chose %s for "%s" on %s', $label, $artwork->title(), $placed->product->name), [$placed->sitting->ownSubject() => $placed->sitting->own->withHow($how)->toArray()]],
+            'product' => [\sprintf('Chose %s for "%s" on %s', $label, $artwork->title(), $placed->product->name), [$placed->effective->ownSubject() => $placed->effective->own->withHow($upscale)->toArray()]],
             'kind' => [\sprintf('Chose %s for every %s', $label, $artwork->kind()->label()), array_merge(...array_map($picture, array_values(array_filter($batch->readArtworks(), static fn (BatchArtwork $one): bool => $one->kind() === $artwork->kind()))))],
             default => [\sprintf('Chose %s for "%s"', $label, $artwork->title()), $picture($artwork)],
         };
-        $this->journal->apply($batch, $what, $after);
+        $this->history->apply($batch, $what, $after);
 
         return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product] + StripQuery::in($request->query, $artwork->kind(), $this->plan->current($placed))->toArray()), Response::HTTP_SEE_OTHER);
     }

@@ -33,7 +33,7 @@ final readonly class StripPlan
 
     private const WAYS = ['lanczos', 'mitchell', 'faithful', 'faithful-quick', 'faithful-best', 'mending', 'mending-25', 'mending-50', 'mending-75', 'mending-best', 'drawn', 'drawn-best', 'rebuilt', 'nearest'];
 
-    public function __construct(private BatchPlanner $sheet, private ProductRepository $shelf, private RecipeBuilder $recipes)
+    public function __construct(private BatchPlanner $sheet, private ProductRepository $productRepository, private RecipeBuilder $recipes)
     {
     }
 
@@ -46,7 +46,7 @@ final readonly class StripPlan
     /** @throws NotFoundHttpException */
     public function placed(Batch $batch, BatchArtwork $artwork, string $product): PlannedPlacement
     {
-        $shelved = $this->shelf->find($product);
+        $shelved = $this->productRepository->find($product);
         if (null === $shelved || $artwork->batch() !== $batch) {
             throw new NotFoundHttpException();
         }
@@ -56,14 +56,14 @@ final readonly class StripPlan
 
     public function current(PlannedPlacement $placed): UpscaleSettings
     {
-        return $placed->sitting->how() ?? UpscaleSettings::for($placed->artwork->kind(), $placed->artwork->facts());
+        return $placed->effective->upscaleSettings() ?? UpscaleSettings::for($placed->artwork->kind(), $placed->artwork->facts());
     }
 
     /** Null where the placement is short, so that nothing is printed. */
-    public function recipe(PlannedPlacement $placed, UpscaleSettings $how, ?UpscaleRegion $area = null): ?Recipe
+    public function recipe(PlannedPlacement $placed, UpscaleSettings $upscale, ?UpscaleRegion $area = null): ?Recipe
     {
         try {
-            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), new RenderOptions(how: $how, area: $area))->enlargedBy($how, $area)->unmounted();
+            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), new RenderOptions(upscale: $upscale, region: $area))->enlargedBy($upscale, $area)->unmounted();
         } catch (ImpossibleRecipe) {
             return null;
         }
@@ -88,7 +88,7 @@ final readonly class StripPlan
             self::PRINTED => $this->current($placed),
             default => UpscaleSettings::ofCode($column),
         };
-        $recipe = null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->memo(EffectiveSettings::PICTURE)->area : null);
+        $recipe = null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->memo(EffectiveSettings::PICTURE)->region : null);
 
         return null === $recipe ? null : new StripImage($master, $recipe);
     }

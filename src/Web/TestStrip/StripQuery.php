@@ -27,10 +27,10 @@ final readonly class StripQuery
 
     /**
      * @param list<UpscaleSettings>           $ways
-     * @param list<array{float, float}> $spots    in shares of the upright picture
+     * @param list<array{float, float}> $regions    in shares of the upright picture
      * @param ?Length                   $seenFrom where patches are shown as large as a print looks from there; null where 1:1
      */
-    private function __construct(public array $ways, public array $spots, public ?Length $seenFrom)
+    private function __construct(public array $ways, public array $regions, public ?Length $seenFrom)
     {
     }
 
@@ -39,21 +39,21 @@ final readonly class StripQuery
     {
         $text = static fn (string $name): string => \is_scalar($fields->all()[$name] ?? null) ? (string) $fields->all()[$name] : '';
         $ways = array_values(array_filter(array_map(UpscaleSettings::ofCode(...), explode(',', $text('ways')))));
-        $spots = [];
-        foreach (array_filter(explode(';', $text('spots'))) as $spot) {
-            $place = array_map(floatval(...), explode(',', $spot));
+        $regions = [];
+        foreach (array_filter(explode(';', $text('spots'))) as $region) {
+            $place = array_map(floatval(...), explode(',', $region));
             if (2 === \count($place) && min($place) >= 0 && max($place) <= 1) {
-                $spots[] = [$place[0], $place[1]];
+                $regions[] = [$place[0], $place[1]];
             }
         }
 
-        return new self(\array_slice([] === $ways ? self::usual($kind, $current) : $ways, 0, self::MOST_COLUMNS), \array_slice($spots, 0, self::MOST_SPOTS), '' === $text('paper') ? null : self::distance($text('paper')));
+        return new self(\array_slice([] === $ways ? self::usual($kind, $current) : $ways, 0, self::MOST_COLUMNS), \array_slice($regions, 0, self::MOST_SPOTS), '' === $text('paper') ? null : self::distance($text('paper')));
     }
 
     /** @param list<UpscaleSettings> $ways */
     public function withWays(array $ways): self
     {
-        return new self($ways, $this->spots, $this->seenFrom);
+        return new self($ways, $this->regions, $this->seenFrom);
     }
 
     public function without(UpscaleSettings $way): self
@@ -64,7 +64,7 @@ final readonly class StripQuery
     /** At 1:1, or as large as a print looks from a distance. */
     public function from(?Length $distance): self
     {
-        return new self($this->ways, $this->spots, $distance);
+        return new self($this->ways, $this->regions, $distance);
     }
 
     /** From where a print looks as large on the screen as it is. */
@@ -95,7 +95,7 @@ final readonly class StripQuery
     {
         return array_filter([
             'ways' => implode(',', array_map(static fn (UpscaleSettings $way): string => $way->code(), $this->ways)),
-            'spots' => implode(';', array_map(static fn (array $spot): string => implode(',', array_map(static fn (float $share): string => (string) round($share, 4), $spot)), $this->spots)),
+            'spots' => implode(';', array_map(static fn (array $region): string => implode(',', array_map(static fn (float $share): string => (string) round($share, 4), $region)), $this->regions)),
             'paper' => null === $this->seenFrom ? '' : round($this->seenFrom->in(Unit::Centimetre), 1).'cm',
         ], static fn (string $value): bool => '' !== $value);
     }

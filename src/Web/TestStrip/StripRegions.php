@@ -23,7 +23,7 @@ final readonly class StripRegions
     private const DOT = 1e-6;
     private const SLACK = 1e-4;
 
-    public function __construct(private PixelProcessPool $bench, private FileStore $vault, private CacheInterface $cache)
+    public function __construct(private PixelProcessPool $processes, private FileStore $store, private CacheInterface $cache)
     {
     }
 
@@ -34,16 +34,16 @@ final readonly class StripRegions
      */
     public function of(BatchArtwork $artwork, array $own): array
     {
-        $spots = $this->found($artwork);
+        $regions = $this->found($artwork);
         $lettering = $artwork->facts()->lettering[0] ?? null;
         if (null !== $lettering) {
-            $spots[] = ['what' => 'lettering', 'x' => $lettering->x + min($lettering->width / 2, $lettering->height), 'y' => $lettering->y + $lettering->height / 2, 'own' => null];
+            $regions[] = ['what' => 'lettering', 'x' => $lettering->x + min($lettering->width / 2, $lettering->height), 'y' => $lettering->y + $lettering->height / 2, 'own' => null];
         }
         foreach ($own as $i => [$x, $y]) {
-            $spots[] = ['what' => 'your spot', 'x' => $x, 'y' => $y, 'own' => $i];
+            $regions[] = ['what' => 'your spot', 'x' => $x, 'y' => $y, 'own' => $i];
         }
 
-        return $spots;
+        return $regions;
     }
 
     /** The window of so many print pixels round a spot, moved only as far as the print's edges require; null where the spot is not on the print. */
@@ -52,12 +52,12 @@ final readonly class StripRegions
         if (min($x, $y) < 0 || max($x, $y) > 1) {
             return null;
         }
-        [$crop, $to, $pose] = [$recipe->frame->crop, $recipe->enlarge->to, $recipe->frame->pose];
+        [$crop, $to, $transform] = [$recipe->frame->crop, $recipe->enlarge->to, $recipe->frame->transform];
         // A box next to nothing, since boxes are what a pose turns.
-        $posed = $pose->box(new FractionBox(min(1 - self::DOT, max(0.0, $x - self::DOT / 2)), min(1 - self::DOT, max(0.0, $y - self::DOT / 2)), self::DOT, self::DOT));
-        $picture = $pose->size($recipe->frame->picture);
-        $across = (($posed->x + $posed->width / 2) * $picture->width - $crop->x) / $crop->width;
-        $down = (($posed->y + $posed->height / 2) * $picture->height - $crop->y) / $crop->height;
+        $transformed = $transform->box(new FractionBox(min(1 - self::DOT, max(0.0, $x - self::DOT / 2)), min(1 - self::DOT, max(0.0, $y - self::DOT / 2)), self::DOT, self::DOT));
+        $picture = $transform->size($recipe->frame->picture);
+        $across = (($transformed->x + $transformed->width / 2) * $picture->width - $crop->x) / $crop->width;
+        $down = (($transformed->y + $transformed->height / 2) * $picture->height - $crop->y) / $crop->height;
         if (min($across, $down) < -self::SLACK || max($across, $down) > 1 + self::SLACK) {
             return null;
         }
@@ -72,17 +72,17 @@ final readonly class StripRegions
     private function found(BatchArtwork $artwork): array
     {
         return $this->cache->get('spots.1.'.$artwork->master(), function (ItemInterface $item, bool &$save) use ($artwork): array {
-            $spots = [];
+            $regions = [];
             try {
-                foreach ($this->bench->start(new DetailRegionsJob($this->vault->path(FileStore::previewKey($artwork->master(), ArtworkImporter::SCREEN))))->facts()->records('spots') as $spot) {
-                    $spots[] = ['what' => $spot->string('what'), 'x' => $spot->float('x'), 'y' => $spot->float('y'), 'own' => null];
+                foreach ($this->processes->start(new DetailRegionsJob($this->store->path(FileStore::previewKey($artwork->master(), ArtworkImporter::SCREEN))))->facts()->records('spots') as $region) {
+                    $regions[] = ['what' => $region->string('what'), 'x' => $region->float('x'), 'y' => $region->float('y'), 'own' => null];
                 }
             } catch (PixelJobFailed) {
                 // A strip with the person's own spots is still worth having.
                 $save = false;
             }
 
-            return $spots;
+            return $regions;
         });
     }
 }

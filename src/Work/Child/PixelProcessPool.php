@@ -41,7 +41,7 @@ final readonly class PixelProcessPool
     }
 
     /** What its children keep of enlarged pictures. */
-    public function doublings(): UpscaleTileCache
+    public function tileCache(): UpscaleTileCache
     {
         return new UpscaleTileCache($this->workDir);
     }

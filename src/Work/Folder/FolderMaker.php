@@ -46,7 +46,7 @@ final class FolderMaker
     private int $short = 0;
 
     public function __construct(
-        private readonly PixelProcessPool $bench,
+        private readonly PixelProcessPool $processes,
         private readonly PlacementPlanner $planner,
         private readonly RecipeBuilder $recipes,
         private readonly Preflight $preflight,
@@ -63,11 +63,11 @@ final class FolderMaker
     {
         [$this->entries, $this->recipesOf, $this->unreadable, $this->failures, $this->made, $this->unchanged, $this->short] = [[], [], [], [], 0, 0, 0];
         $delivery = DeliveryFolder::open($order->out);
-        $pool = new PixelJobQueue($this->bench->withThreads(max(1, intdiv(CpuCount::count(), $order->jobs))));
+        $pool = new PixelJobQueue($this->processes->withThreads(max(1, intdiv(CpuCount::count(), $order->jobs))));
         $masters = $this->read($order, $pool, $delivery, $progress, $isStopped);
         $wanted = $this->plan($order, $masters, $delivery);
 
-        $share = new FolderProgressEstimator($wanted, new UpscaleEstimator($this->bench->doublings()));
+        $share = new FolderProgressEstimator($wanted, new UpscaleEstimator($this->processes->tileCache()));
         $tell = static fn () => $progress->at('Making print files', 0.1 + 0.9 * $share->done());
         $pool->run(
             $wanted,
@@ -146,7 +146,7 @@ final class FolderMaker
                     continue;
                 }
                 try {
-                    $recipe = $this->recipes->recipeFor($placement, $facts, $order->wishesFor($placement));
+                    $recipe = $this->recipes->recipeFor($placement, $facts, $order->optionsFor($placement));
                 } catch (ImpossibleRecipe|ImpossibleFinish $e) {
                     $this->entries[] = ManifestEntry::wanted($master, $facts->sha256, $placement, null)->notMade($e->getMessage());
                     $this->failures[] = \sprintf('%s on %s: %s', $master, $product->code, $e->getMessage());
@@ -154,16 +154,16 @@ final class FolderMaker
                 }
                 $this->recipesOf[$index] = $recipe;
                 $entry = ManifestEntry::wanted($master, $facts->sha256, $placement, $recipe);
-                $standing = $delivery->standing($entry);
-                $this->entries[] = $standing ?? $entry->notMade('Not made yet.');
-                if (null !== $standing) {
+                $freshness = $delivery->standing($entry);
+                $this->entries[] = $freshness ?? $entry->notMade('Not made yet.');
+                if (null !== $freshness) {
                     ++$this->unchanged;
-                    $names->reserve($standing->output['path'] ?? '');
+                    $names->reserve($freshness->output['path'] ?? '');
                     continue;
                 }
                 [$folder, $name] = $order->name->path($master, $placement->product, $placement->output, new NameContext($today, $index + 1));
                 $name = $names->claim($folder, $name, $recipe->write->format->extension(), static fn (string $path): bool => $delivery->isForeign($path, $entry));
-                $wanted[] = new WantedFile($index, $entry, $path, $recipe, $order->wishes->mostBytes($product->maxBytes), $name);
+                $wanted[] = new WantedFile($index, $entry, $path, $recipe, $order->options->mostBytes($product->maxBytes), $name);
             }
         }
 

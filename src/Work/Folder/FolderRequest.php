@@ -19,14 +19,14 @@ final readonly class FolderRequest
         public array $products,
         /** Files in work at a time. */
         public int $jobs,
-        public RenderOptions $wishes = new RenderOptions(),
+        public RenderOptions $options = new RenderOptions(),
         public NameTemplate $name = new NameTemplate(),
     ) {
     }
 
     /** The wishes for all, as far as they suit this picture. */
-    public function wishesFor(Placement $placement): RenderOptions
+    public function optionsFor(Placement $placement): RenderOptions
     {
-        return $this->wishes->finishedBy($this->wishes->finish->amongMany($placement->artwork->kind));
+        return $this->options->finishedBy($this->options->finish->amongMany($placement->artwork->kind));
     }
 }

@@ -13,7 +13,7 @@ use Snugfit\Work\Child\PixelTask;
 /** Runs pixel jobs, several at a time, each in a child process of its own. */
 final readonly class PixelJobQueue
 {
-    public function __construct(private PixelProcessPool $bench)
+    public function __construct(private PixelProcessPool $processes)
     {
     }
 
@@ -33,7 +33,7 @@ final readonly class PixelJobQueue
         $queue = (static fn (): \Generator => yield from $work)();
         while (($queue->valid() || [] !== $running) && !$isStopped()) {
             while ($queue->valid() && \count($running) < $atOnce) {
-                $running[] = [$queue->current(), $this->bench->start($job($queue->current()))];
+                $running[] = [$queue->current(), $this->processes->start($job($queue->current()))];
                 $queue->next();
             }
             foreach ($running as $i => [$one, $child]) {

@@ -18,14 +18,14 @@ final readonly class ArtworkImporter
     public const THUMBNAIL = 320;
     public const SCREEN = 1600;
 
-    public function __construct(private EntityManagerInterface $entities, private FileStore $vault, private MessageBusInterface $bus)
+    public function __construct(private EntityManagerInterface $entities, private FileStore $store, private MessageBusInterface $bus)
     {
     }
 
     /** @param string $path of a file that is given away */
     public function take(Batch $batch, string $path, string $fileName, string $folder): BatchArtwork
     {
-        $hash = $this->vault->adoptMaster($path);
+        $hash = $this->store->adoptMaster($path);
         $artwork = new BatchArtwork($batch, $fileName, $folder, $hash);
         $this->entities->persist($artwork);
         $this->entities->flush();

@@ -19,15 +19,15 @@ use Symfony\Component\Messenger\MessageBusInterface;
 #[AsMessageHandler]
 final readonly class ReadMasterHandler
 {
-    public function __construct(private PixelProcessPool $bench, private FileStore $vault, private MessageBusInterface $bus)
+    public function __construct(private PixelProcessPool $processes, private FileStore $store, private MessageBusInterface $bus)
     {
     }
 
     public function __invoke(ReadMaster $message): void
     {
-        $previews = array_map($this->vault->path(...), $message->previewKeys);
+        $previews = array_map($this->store->path(...), $message->previewKeys);
         try {
-            $facts = $this->bench->start(new ReadMasterJob($this->vault->path($message->masterKey), $previews))->facts();
+            $facts = $this->processes->start(new ReadMasterJob($this->store->path($message->masterKey), $previews))->facts();
             $this->bus->dispatch(new MasterRead($message->artworkId, MasterFacts::fromRecord($facts)));
         } catch (PixelJobFailed $e) {
             $this->bus->dispatch(new MasterUnreadable($message->artworkId, $e->getMessage()));

@@ -19,7 +19,7 @@ use Snugfit\Work\Child\PixelProcessPool;
 /** Takes a full-size file in, which an artwork's results are measured against. */
 final readonly class ReferenceImporter
 {
-    public function __construct(private EntityManagerInterface $entities, private FileStore $vault, private PixelProcessPool $bench, private UndoHistory $journal)
+    public function __construct(private EntityManagerInterface $entities, private FileStore $store, private PixelProcessPool $processes, private UndoHistory $history)
     {
     }
 
@@ -34,9 +34,9 @@ final readonly class ReferenceImporter
         if (null === $artwork || $artwork->batch() !== $batch) {
             throw PixelJobFailed::said('The picture that this file belongs to is not in this batch.');
         }
-        $facts = MasterFacts::fromRecord($this->bench->start(new ReadMasterJob($path))->facts());
+        $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($path))->facts());
         $reference = ReferenceImage::of($fileName, $facts->sha256, $facts->size, $artwork->facts()->size);
-        $this->vault->adoptMaster($path);
-        $this->journal->apply($batch, \sprintf('Gave "%s" its full size to be measured against', $artwork->title()), ['reference:'.$artwork->id() => $reference->toArray()]);
+        $this->store->adoptMaster($path);
+        $this->history->apply($batch, \sprintf('Gave "%s" its full size to be measured against', $artwork->title()), ['reference:'.$artwork->id() => $reference->toArray()]);
     }
 }

@@ -15,7 +15,7 @@ use Snugfit\Shop\ProductRepository;
 /** The proof sheet of a parcel. */
 final readonly class ProofSheet
 {
-    public function __construct(private DeliveryStore $deliveries, private FileStore $vault, private ProductRepository $shelf, private ProofPage $drawing)
+    public function __construct(private DeliveryStore $deliveries, private FileStore $store, private ProductRepository $productRepository, private ProofPage $drawing)
     {
     }
 
@@ -44,11 +44,11 @@ final readonly class ProofSheet
             $picture = null;
             $kept = FileStore::proofKey($file->artwork()->master(), $recipe);
             // Pictures must lie beside the drawing, which sees nothing else.
-            if ($this->vault->has($kept)) {
+            if ($this->store->has($kept)) {
                 $picture = $file->id().'.jpg';
-                copy($this->vault->path($kept), $folder.'/'.$picture);
+                copy($this->store->path($kept), $folder.'/'.$picture);
             }
-            $product = $this->shelf->find($file->productCode())?->product();
+            $product = $this->productRepository->find($file->productCode())?->product();
             $figures = $file->figures();
             $prints[] = new ProofPrint(
                 basename((string) $file->path()), $file->productName(), $found->size, $recipe->write, $found->bytes, \sprintf('Passed %d checks', \count($file->findings())), $picture,

@@ -152,6 +152,6 @@ final class DurationEstimator
     {
         $recipe = $file->recipe();
 
-        return null !== $recipe && $recipe->enlarge->passesFrom($recipe->frame->crop->size())->doublings > 0;
+        return null !== $recipe && $recipe->enlarge->passesFrom($recipe->frame->crop->size())->passes > 0;
     }
 }

@@ -29,7 +29,7 @@ final readonly class MakePrintHandler
     /** Seconds between progress messages. */
     private const TELL = 0.4;
 
-    public function __construct(private PixelProcessPool $bench, private FileStore $vault, private CancelFlags $flags, private StopSignalListener $closing, private MessageBusInterface $bus)
+    public function __construct(private PixelProcessPool $processes, private FileStore $store, private CancelFlags $flags, private StopSignalListener $closing, private MessageBusInterface $bus)
     {
     }
 
@@ -41,10 +41,10 @@ final readonly class MakePrintHandler
             return;
         }
         $began = microtime(true);
-        $target = $this->vault->path($message->targetKey);
+        $target = $this->store->path($message->targetKey);
         $this->bus->dispatch(new PrintProgress($message->printFileId, 0.0));
         try {
-            $child = $this->bench->start(new MakePrintJob($this->vault->path($message->masterKey), Recipe::fromJson($message->recipe), $target, null === $message->proofKey ? null : $this->vault->path($message->proofKey), null === $message->previewKey ? null : $this->vault->path($message->previewKey)));
+            $child = $this->processes->start(new MakePrintJob($this->store->path($message->masterKey), Recipe::fromJson($message->recipe), $target, null === $message->proofKey ? null : $this->store->path($message->proofKey), null === $message->previewKey ? null : $this->store->path($message->previewKey)));
             if (!$this->watch($child, $message, $target.'.part')) {
                 @unlink($target.'.part');
                 $this->bus->dispatch(new PrintCancelled($message->printFileId));

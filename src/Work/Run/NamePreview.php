@@ -46,7 +46,7 @@ final readonly class NamePreview
                 continue;
             }
             try {
-                $extension = $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking())->write->format->extension();
+                $extension = $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions())->write->format->extension();
             } catch (ImpossibleRecipe|ImpossibleFinish) {
                 continue;
             }

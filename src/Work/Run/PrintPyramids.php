@@ -26,7 +26,7 @@ final readonly class PrintPyramids
     /** Seconds that starting takes. */
     private const START = 0.3;
 
-    public function __construct(private PixelProcessPool $bench, private FileStore $vault, private DurationEstimator $pace)
+    public function __construct(private PixelProcessPool $processes, private FileStore $store, private DurationEstimator $durations)
     {
     }
 
@@ -52,7 +52,7 @@ final readonly class PrintPyramids
 
     public function expectedSeconds(string $master, Recipe $recipe): float
     {
-        return $this->isThere($master, $recipe) ? 0.0 : self::START + $this->pace->enlargingSeconds($recipe, $master) + self::SECONDS * $recipe->enlarge->to->megapixels();
+        return $this->isThere($master, $recipe) ? 0.0 : self::START + $this->durations->enlargingSeconds($recipe, $master) + self::SECONDS * $recipe->enlarge->to->megapixels();
     }
 
     /**
@@ -68,10 +68,10 @@ final readonly class PrintPyramids
 
             return;
         }
-        $enlarging = $this->pace->enlargingSeconds($recipe, $master);
+        $enlarging = $this->durations->enlargingSeconds($recipe, $master);
         $writing = self::SECONDS * $recipe->enlarge->to->megapixels();
         $growing = \sprintf('%s.%s.part', $folder, bin2hex(random_bytes(4)));
-        $child = $this->bench->start(new PyramidJob($this->vault->path(FileStore::masterKey($master)), $recipe, $growing, $folder));
+        $child = $this->processes->start(new PyramidJob($this->store->path(FileStore::masterKey($master)), $recipe, $growing, $folder));
         try {
             $began = microtime(true);
             while ($child->isRunning()) {
@@ -102,6 +102,6 @@ final readonly class PrintPyramids
 
     private function folder(string $master, Recipe $recipe): string
     {
-        return $this->vault->path(\sprintf('%s/%s', self::FOLDER, hash('sha256', $master.$recipe->unmounted()->hash())));
+        return $this->store->path(\sprintf('%s/%s', self::FOLDER, hash('sha256', $master.$recipe->unmounted()->hash())));
     }
 }

@@ -23,8 +23,8 @@ final readonly class PrintResultHandler
         private EntityManagerInterface $entities,
         private Preflight $preflight,
         private DeliveryStore $deliveries,
-        private FileStore $vault,
-        private RunScheduler $feeder,
+        private FileStore $store,
+        private RunScheduler $scheduler,
     ) {
     }
 
@@ -50,7 +50,7 @@ final readonly class PrintResultHandler
             $this->deliveries->deliver($file, $answer->key);
             $file->made($answer->found, $findings, $answer->seconds);
         } else {
-            $this->vault->delete($answer->key);
+            $this->store->delete($answer->key);
             $file->failed('Preflight: '.implode(' ', array_map(static fn (PreflightFinding $finding): string => $finding->sentence(), $failures)), $findings);
         }
         $this->ended($file);
@@ -84,6 +84,6 @@ final readonly class PrintResultHandler
     private function ended(PrintFile $file): void
     {
         $this->entities->flush();
-        $this->feeder->feed($file->run());
+        $this->scheduler->feed($file->run());
     }
 }

@@ -15,7 +15,7 @@ use Snugfit\Work\Child\CpuCount;
 /** What a run would make that was started now, how long it would take and how much room. */
 final readonly class RunForecast
 {
-    public function __construct(private BatchPlanner $sheet, private RecipeBuilder $recipes, private DurationEstimator $pace)
+    public function __construct(private BatchPlanner $sheet, private RecipeBuilder $recipes, private DurationEstimator $durations)
     {
     }
 
@@ -28,7 +28,7 @@ final readonly class RunForecast
     {
         $wanted = array_map(static fn (array $one): array => [$one[0], $one[2], 1.0], $recipes);
 
-        return [\count($wanted), $this->pace->secondsFor($wanted, CpuCount::count()), array_sum(array_map(fn (array $one): int => $this->pace->expectedBytes($one[0]), $wanted))];
+        return [\count($wanted), $this->durations->secondsFor($wanted, CpuCount::count()), array_sum(array_map(fn (array $one): int => $this->durations->expectedBytes($one[0]), $wanted))];
     }
 
     /** @return list<array{Recipe, bool, string}> recipe, whether the master is transparent, and its hash */
@@ -40,7 +40,7 @@ final readonly class RunForecast
                 continue;
             }
             try {
-                $recipes[] = [$this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->sitting->wishesOfMaking()), $placed->artwork->facts()->isTransparent, $placed->artwork->master()];
+                $recipes[] = [$this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions()), $placed->artwork->facts()->isTransparent, $placed->artwork->master()];
             } catch (ImpossibleRecipe|ImpossibleFinish) {
                 continue;
             }

@@ -29,7 +29,7 @@ final readonly class RunScheduler
         private MessageBusInterface $bus,
         private DeliveryStore $deliveries,
         private CancelFlags $flags,
-        private DurationEstimator $pace,
+        private DurationEstimator $durations,
         private StorageCleaner $housekeeping,
     ) {
     }
@@ -82,8 +82,8 @@ final readonly class RunScheduler
             FileStore::masterKey($file->artwork()->master()),
             $recipe->canonicalJson(),
             \sprintf('prints/%d-%s.%s', $file->id(), $recipe->hash(), $recipe->write->format->extension()),
-            $this->pace->expectedBytes($recipe),
-            $this->pace->enlargingShare($recipe, $file->artwork()->master()),
+            $this->durations->expectedBytes($recipe),
+            $this->durations->enlargingShare($recipe, $file->artwork()->master()),
             FileStore::proofKey($file->artwork()->master(), $recipe),
             FileStore::previewKey($file->artwork()->master(), PlanReference::COPY),
         );

@@ -60,7 +60,7 @@ final readonly class RunStarter
         $recipe = null;
         $failure = null;
         try {
-            $recipe = null === $placement->output ? null : $this->recipes->recipeFor($placement, $artwork->facts(), $placed->sitting->wishesOfMaking());
+            $recipe = null === $placement->output ? null : $this->recipes->recipeFor($placement, $artwork->facts(), $placed->effective->renderOptions());
         } catch (ImpossibleRecipe|ImpossibleFinish $e) {
             $failure = $e->getMessage();
         }

@@ -17,16 +17,16 @@ final readonly class StorageCleaner
     /** Whole results that are kept to be looked at; the longest unseen go first. */
     private const WHOLES = 24;
 
-    public function __construct(private FileStore $vault, private string $dataDir, private int $keepDays)
+    public function __construct(private FileStore $store, private string $dataDir, private int $keepDays)
     {
     }
 
     public function tidy(): void
     {
         (new UpscaleCacheFolder($this->dataDir.'/enlarged'))->tidy($this->keepDays);
-        $this->vault->clearOlder('patches', $this->keepDays * 86400);
-        $this->vault->clearOlder(PrintPyramids::FOLDER, $this->keepDays * 86400);
-        $this->vault->clearBeyond(PrintPyramids::FOLDER, self::WHOLES);
-        $this->vault->clearOlder(DeliveryStore::CLEARED, self::REGRET * 86400);
+        $this->store->clearOlder('patches', $this->keepDays * 86400);
+        $this->store->clearOlder(PrintPyramids::FOLDER, $this->keepDays * 86400);
+        $this->store->clearBeyond(PrintPyramids::FOLDER, self::WHOLES);
+        $this->store->clearOlder(DeliveryStore::CLEARED, self::REGRET * 86400);
     }
 }

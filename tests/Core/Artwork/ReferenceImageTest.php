@@ -32,7 +32,7 @@ final class ReferenceImageTest extends TestCase
     public function test_the_same_part_is_framed(Frame $frame, PixelWindow $wanted): void
     {
         $reference = ReferenceImage::of('full.png', 'ab', new PixelSize(2400, 1600), new PixelSize(600, 400));
-        self::assertEquals(new Frame(new PixelSize(2400, 1600), $wanted, $frame->pose), $reference->frame($frame));
+        self::assertEquals(new Frame(new PixelSize(2400, 1600), $wanted, $frame->transform), $reference->frame($frame));
     }
 
     public function test_odd_sizes_stay_inside(): void

@@ -114,11 +114,11 @@ final class FinishTest extends TestCase
         $product = $this->wishes(['guard' => ['black' => 0, 'white' => 0]]);
         $all = $product->over($picture)->over($batch);
         $finish = $all->finish(Kind::Photo, Catalogue::standard()->product('a4'), Ppi::of(300));
-        self::assertNull($finish->guard, 'switched off for this product');
-        self::assertSame([90, 2.0], [$finish->sharpen?->amount, $finish->sharpen?->radius->asPixels()]);
-        self::assertSame(50, $finish->tidy?->strength);
-        self::assertCount(1, $finish->sharpen->marks->strokes ?? []);
-        self::assertNull($batch->amongMany(Kind::FlatGraphic)->tidy, 'few solid colours are meant as they are');
+        self::assertNull($finish->toneLimits, 'switched off for this product');
+        self::assertSame([90, 2.0], [$finish->sharpening?->amount, $finish->sharpening?->radius->asPixels()]);
+        self::assertSame(50, $finish->colourCorrection?->strength);
+        self::assertCount(1, $finish->sharpening->mask->strokes ?? []);
+        self::assertNull($batch->amongMany(Kind::FlatGraphic)->colourCorrection, 'few solid colours are meant as they are');
         self::assertTrue($product->over($batch)->suggested);
         self::assertEquals($picture, FinishSettings::fromRecord(JsonReader::of($picture->toArray(), 'x')));
         self::assertEquals($this->wishes(['guard' => ['black' => 2, 'white' => 2], 'tidy' => 50]), $batch->silentOn('sharpen'));
@@ -165,10 +165,10 @@ final class FinishTest extends TestCase
 
     public function test_a_finish_in_a_recipe_is_read_back_as_it_was(): void
     {
-        $wishes = $this->wishes(['tidy' => 10, 'clean' => 5, 'sharpen' => ['amount' => 70, 'radius' => '0.1mm', 'threshold' => 2, 'strength' => 80], 'grain' => ['amount' => 1.5, 'size' => '0.2mm'], 'guard' => ['black' => 1.5, 'white' => 2], 'marks' => [['points' => [[1000, 2000], [3000, 2500]], 'radius' => 500, 'away' => true]]]);
-        $finish = $wishes->finish(Kind::Photo, Catalogue::standard()->product('a4'), Ppi::of(300));
+        $settings = $this->wishes(['tidy' => 10, 'clean' => 5, 'sharpen' => ['amount' => 70, 'radius' => '0.1mm', 'threshold' => 2, 'strength' => 80], 'grain' => ['amount' => 1.5, 'size' => '0.2mm'], 'guard' => ['black' => 1.5, 'white' => 2], 'marks' => [['points' => [[1000, 2000], [3000, 2500]], 'radius' => 500, 'away' => true]]]);
+        $finish = $settings->finish(Kind::Photo, Catalogue::standard()->product('a4'), Ppi::of(300));
         self::assertEquals($finish, Finish::fromRecord(JsonReader::decode(json_encode($finish->toArray(), \JSON_THROW_ON_ERROR), 'x')));
-        self::assertSame('1.181px', (string) $finish->sharpen?->radius);
+        self::assertSame('1.181px', (string) $finish->sharpening?->radius);
     }
 
     /** @param array<string, mixed> $fields */

@@ -116,7 +116,7 @@ final class PlannerRulesTest extends TestCase
     {
         foreach ($this->placements() as [$placement, $said]) {
             $size = $placement->artwork->size;
-            $turned = $this->plan($placement->artwork, $placement->product, new PlacementRequest(orientation: $this->way($placement), pose: new ImageTransform(QuarterTurn::Right, true)));
+            $turned = $this->plan($placement->artwork, $placement->product, new PlacementRequest(orientation: $this->way($placement), transform: new ImageTransform(QuarterTurn::Right, true)));
             $other = $this->plan(new Artwork(new PixelSize($size->height, $size->width), $placement->artwork->kind), $placement->product, new PlacementRequest(orientation: $this->way($placement)));
             self::assertEquals($other->crop, $turned->crop, $said);
             self::assertEquals([$other->verdict, $other->effective, $other->output, $other->keptShare], [$turned->verdict, $turned->effective, $turned->output, $turned->keptShare], $said);
@@ -154,9 +154,9 @@ final class PlannerRulesTest extends TestCase
         }
     }
 
-    private function plan(Artwork $artwork, Product $product, PlacementRequest $wishes): Placement
+    private function plan(Artwork $artwork, Product $product, PlacementRequest $request): Placement
     {
-        return (new PlacementPlanner())->plan($artwork, $product, $wishes);
+        return (new PlacementPlanner())->plan($artwork, $product, $request);
     }
 
     /** The way up that a placement was given, as a wish. */

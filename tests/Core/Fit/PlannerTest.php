@@ -211,9 +211,9 @@ final class PlannerTest extends TestCase
         }
     }
 
-    private function plan(string $picture, Product $product, ?PlacementRequest $wishes = null): Placement
+    private function plan(string $picture, Product $product, ?PlacementRequest $request = null): Placement
     {
-        return (new PlacementPlanner())->plan(new Artwork(PixelSize::parse($picture)), $product, $wishes ?? PlacementRequest::none());
+        return (new PlacementPlanner())->plan(new Artwork(PixelSize::parse($picture)), $product, $request ?? PlacementRequest::none());
     }
 
     private function product(string $trim, float $target, float $floor): Product

@@ -63,17 +63,17 @@ final class RecipeTest extends TestCase
         $apparel = Catalogue::standard()->product('apparel-front');
         $a4 = Catalogue::standard()->product('a4');
         $transparent = $this->write(Facts::of(3000, 3600, kind: Kind::FlatGraphic, bits: 16, transparent: true), $apparel);
-        self::assertSame([UpscaleMethod::Drawn, FileFormat::Png, 16, true], [$transparent->enlarge->how->way, $transparent->write->format, $transparent->write->bits, $transparent->write->transparent]);
+        self::assertSame([UpscaleMethod::Drawn, FileFormat::Png, 16, true], [$transparent->enlarge->settings->method, $transparent->write->format, $transparent->write->bits, $transparent->write->transparent]);
         $flattened = $this->write(Facts::of(3000, 3600, bits: 16, transparent: true), $a4);
-        self::assertSame([UpscaleMethod::Lanczos, FileFormat::Jpeg, 8, false], [$flattened->enlarge->how->way, $flattened->write->format, $flattened->write->bits, $flattened->write->transparent]);
-        self::assertSame(UpscaleMethod::Nearest, $this->write(Facts::of(640, 640, kind: Kind::PixelArt), $a4)->enlarge->how->way);
+        self::assertSame([UpscaleMethod::Lanczos, FileFormat::Jpeg, 8, false], [$flattened->enlarge->settings->method, $flattened->write->format, $flattened->write->bits, $flattened->write->transparent]);
+        self::assertSame(UpscaleMethod::Nearest, $this->write(Facts::of(640, 640, kind: Kind::PixelArt), $a4)->enlarge->settings->method);
         self::assertSame(16, $this->write(Facts::of(3000, 3600, bits: 16), $a4, FileFormat::Tiff)->write->bits);
     }
 
     public function test_effort_goes_with_the_way_that_suits_where_it_is_learned_and_with_no_other(): void
     {
         $a4 = Catalogue::standard()->product('a4');
-        $code = static fn (Kind $kind): string => (new RecipeBuilder())->recipeFor((new PlacementPlanner())->plan(Facts::of(1400, 1000, kind: $kind)->artwork(), $a4, PlacementRequest::none()), Facts::of(1400, 1000, kind: $kind), new RenderOptions(effort: Effort::Quick))->enlarge->how->code();
+        $code = static fn (Kind $kind): string => (new RecipeBuilder())->recipeFor((new PlacementPlanner())->plan(Facts::of(1400, 1000, kind: $kind)->artwork(), $a4, PlacementRequest::none()), Facts::of(1400, 1000, kind: $kind), new RenderOptions(effort: Effort::Quick))->enlarge->settings->code();
         self::assertSame(['faithful-quick', 'drawn-quick', 'nearest'], array_map($code, [Kind::Photo, Kind::LineArt, Kind::PixelArt]));
     }
 

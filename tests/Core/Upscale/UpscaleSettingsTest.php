@@ -34,15 +34,15 @@ final class UpscaleSettingsTest extends TestCase
     }
 
     #[DataProvider('enlargements')]
-    public function test_an_enlargement_is_gone_about_in_doublings(UpscaleMethod $way, int $from, int $to, int $doublings, string $sentence): void
+    public function test_an_enlargement_is_gone_about_in_doublings(UpscaleMethod $way, int $from, int $to, int $tileCache, string $sentence): void
     {
         $passes = UpscalePlan::of(new UpscaleSettings($way), new PixelSize($from, $from), new PixelSize($to, $to));
-        self::assertSame([$doublings, 2 ** $doublings, $sentence], [$passes->doublings, $passes->factor(), $passes->sentence()]);
+        self::assertSame([$tileCache, 2 ** $tileCache, $sentence], [$passes->passes, $passes->factor(), $passes->sentence()]);
     }
 
     public function test_the_axis_that_needs_more_decides(): void
     {
-        self::assertSame(2, UpscalePlan::of(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(1000, 500), new PixelSize(1900, 1200))->doublings);
+        self::assertSame(2, UpscalePlan::of(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(1000, 500), new PixelSize(1900, 1200))->passes);
     }
 
     /** @return iterable<string, array{Kind, MasterFormat, PixelStatistics, string}> */
