@@ -1,15 +1,15 @@
 import Alpine from '@alpinejs/csp';
 import { Modal } from 'bootstrap';
 import './shared/keys.js';
-import refresh from './shared/refresh.js';
-import dialog from './shared/dialog.js';
+import finish from './finish/finish.js';
+import picker from './fit-sheet/picker.js';
+import sheet from './fit-sheet/sheet.js';
+import framing from './framing/framing.js';
 import dropZone from './intake/drop-zone.js';
 import intakeList from './intake/intake-list.js';
-import sheet from './fit-sheet/sheet.js';
-import picker from './fit-sheet/picker.js';
-import finish from './finish/finish.js';
-import framing from './framing/framing.js';
 import names from './run/names.js';
+import dialog from './shared/dialog.js';
+import refresh from './shared/refresh.js';
 import strip from './test-strip/strip.js';
 
 Alpine.data('refresh', refresh);

@@ -1,7 +1,8 @@
 // Bundles styles, scripts and fonts into public/build. Nothing is fetched: all of it comes from node_modules and assets/.
-import { build } from 'esbuild';
+
 import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
+import { build } from 'esbuild';
 
 const out = 'public/build';
 await build({
@@ -18,5 +19,12 @@ await build({
   logLevel: 'warning',
 });
 // Pages name the files with their content's hash, so that a browser keeps them until they change.
-const hash = (name) => createHash('sha256').update(readFileSync(`${out}/${name}`)).digest('hex').slice(0, 12);
-writeFileSync(`${out}/versions.json`, JSON.stringify(Object.fromEntries(['app.js', 'large.js', 'style.css'].map((name) => [name, hash(name)]))));
+const hash = (name) =>
+  createHash('sha256')
+    .update(readFileSync(`${out}/${name}`))
+    .digest('hex')
+    .slice(0, 12);
+writeFileSync(
+  `${out}/versions.json`,
+  JSON.stringify(Object.fromEntries(['app.js', 'large.js', 'style.css'].map((name) => [name, hash(name)]))),
+);

@@ -10,11 +10,18 @@ await page.goto(address);
 const rounds = [];
 for (let i = 0; i < 3; i += 1) {
   await page.goto(address, { waitUntil: 'load' });
-  rounds.push(await page.evaluate(() => {
-    const [navigation] = performance.getEntriesByType('navigation');
-    const paint = performance.getEntriesByName('first-contentful-paint')[0];
-    return { server: navigation.responseStart - navigation.requestStart, bytes: navigation.decodedBodySize, sent: navigation.encodedBodySize, rows: paint?.startTime ?? navigation.domContentLoadedEventEnd };
-  }));
+  rounds.push(
+    await page.evaluate(() => {
+      const [navigation] = performance.getEntriesByType('navigation');
+      const paint = performance.getEntriesByName('first-contentful-paint')[0];
+      return {
+        server: navigation.responseStart - navigation.requestStart,
+        bytes: navigation.decodedBodySize,
+        sent: navigation.encodedBodySize,
+        rows: paint?.startTime ?? navigation.domContentLoadedEventEnd,
+      };
+    }),
+  );
 }
 const frames = await page.evaluate(async () => {
   const sheet = document.querySelector('.sheet');
@@ -32,7 +39,13 @@ const frames = await page.evaluate(async () => {
     if ((isAtEnd && !document.querySelector('[data-more]')) || now - began > 20_000) break;
   }
   const sorted = [...times].sort((a, b) => a - b);
-  return { count: times.length, median: sorted[Math.floor(sorted.length / 2)], slow: sorted[Math.floor(sorted.length * 0.95)], worst: sorted.at(-1), rows: document.querySelectorAll('tr[data-artwork]').length };
+  return {
+    count: times.length,
+    median: sorted[Math.floor(sorted.length / 2)],
+    slow: sorted[Math.floor(sorted.length * 0.95)],
+    worst: sorted.at(-1),
+    rows: document.querySelectorAll('tr[data-artwork]').length,
+  };
 });
 await browser.close();
 rounds.sort((a, b) => a.server - b.server);

@@ -1,7 +1,8 @@
 // Takes one picture of every room from the demo data, at 1280 × 800, into docs/screenshots/ (or the folder given).
 // Usage: node tools/screenshots.mjs [http://127.0.0.1:8087] [folder]
-import { chromium } from '@playwright/test';
+
 import { mkdirSync } from 'node:fs';
+import { chromium } from '@playwright/test';
 import { browserOptions } from './browser.mjs';
 
 const [address = 'http://127.0.0.1:8087', folder = 'docs/screenshots'] = process.argv.slice(2);
@@ -16,7 +17,8 @@ const shoot = async (name, path, before = async () => {}) => {
 };
 
 await shoot('counter', '/');
-const batch = async (name) => new URL(await page.locator('.docket-face', { hasText: name }).getAttribute('href'), address).pathname.split('/')[2];
+const batch = async (name) =>
+  new URL(await page.locator('.docket-face', { hasText: name }).getAttribute('href'), address).pathname.split('/')[2];
 const [inWork, delivered] = [await batch('Spring shop'), await batch('Visitor centre')];
 await shoot('intake', `/batches/${inWork}/intake`);
 await shoot('fit-sheet', `/batches/${inWork}/fit`, async () => {
@@ -24,16 +26,26 @@ await shoot('fit-sheet', `/batches/${inWork}/fit`, async () => {
   await cell.focus();
   await page.waitForLoadState('networkidle');
 });
-const framing = await page.locator('tr', { hasText: 'harbour at dusk' }).locator('.cell > a[href$="/24x36"]').getAttribute('href');
+const framing = await page
+  .locator('tr', { hasText: 'harbour at dusk' })
+  .locator('.cell > a[href$="/24x36"]')
+  .getAttribute('href');
 await shoot('framing', framing, async () => {
   await page.keyboard.press('g');
 });
 await shoot('test-strip', framing.replace('framing', 'strip'), async () => {
-  await page.evaluate(() => Promise.all([...document.querySelectorAll('.patch img')].map((one) => new Promise((done) => {
-    one.onload = one.onerror = done;
-    one.loading = 'eager';
-    if (one.complete && one.naturalWidth) done();
-  }))));
+  await page.evaluate(() =>
+    Promise.all(
+      [...document.querySelectorAll('.patch img')].map(
+        (one) =>
+          new Promise((done) => {
+            one.onload = one.onerror = done;
+            one.loading = 'eager';
+            if (one.complete && one.naturalWidth) done();
+          }),
+      ),
+    ),
+  );
 });
 await shoot('large-view', '', async () => {
   await page.goto(`${address}${framing.replace('framing', 'strip')}/large?ways=source,lanczos,faithful&right=0.23&down=0.48`);
@@ -43,7 +55,10 @@ await shoot('large-view', '', async () => {
 });
 await shoot('finish', framing.replace('framing', 'finish'), async () => {
   for (const step of ['sharpen', 'guard']) {
-    await Promise.all([page.waitForResponse((answer) => answer.request().method() === 'POST'), page.locator(`[data-step=${step}] [name=on]`).check()]);
+    await Promise.all([
+      page.waitForResponse((answer) => answer.request().method() === 'POST'),
+      page.locator(`[data-step=${step}] [name=on]`).check(),
+    ]);
   }
   await page.waitForLoadState('networkidle');
   await page.waitForTimeout(4000);

@@ -6,8 +6,20 @@ import { set } from '../shared/svg.js';
 import { TwoPictures } from './two-pictures.js';
 
 // What a step begins with when it is switched on.
-const BEGIN = { tidy: { strength: 40 }, clean: { strength: 6 }, sharpen: { mode: 'suggested' }, grain: { amount: 2, size: '0.1mm' }, guard: { black: 2, white: 2 } };
-const OFF = { tidy: { strength: 0 }, clean: { strength: 0 }, sharpen: { mode: 'off' }, grain: { amount: 0 }, guard: { black: 0, white: 0 } };
+const BEGIN = {
+  tidy: { strength: 40 },
+  clean: { strength: 6 },
+  sharpen: { mode: 'suggested' },
+  grain: { amount: 2, size: '0.1mm' },
+  guard: { black: 2, white: 2 },
+};
+const OFF = {
+  tidy: { strength: 0 },
+  clean: { strength: 0 },
+  sharpen: { mode: 'off' },
+  grain: { amount: 0 },
+  guard: { black: 0, white: 0 },
+};
 
 /** Before and after on the print's own pixels; a panel whose steps are kept as they are changed; marks drawn on the picture. */
 export default () => ({
@@ -19,8 +31,12 @@ export default () => ({
     const box = finder.querySelector('svg').viewBox.baseVal;
     const found = { view, panel, finder, address, picture: [box.width, box.height], shown: 'plain' };
     found.both = new TwoPictures(view, {
-      over: 'before', under: 'after', at: [Number(x), Number(y)], step: [Number(across), Number(down)],
-      address: (side, at) => `${address}/patch.png?${new URLSearchParams({ side, shown: found.shown, x: at[0].toFixed(5), y: at[1].toFixed(5), w: Math.min(1400, view.clientWidth), h: Math.min(1400, view.clientHeight), v: this.slip().dataset.recipe.slice(0, 12) })}`,
+      over: 'before',
+      under: 'after',
+      at: [Number(x), Number(y)],
+      step: [Number(across), Number(down)],
+      address: (side, at) =>
+        `${address}/patch.png?${new URLSearchParams({ side, shown: found.shown, x: at[0].toFixed(5), y: at[1].toFixed(5), w: Math.min(1400, view.clientWidth), h: Math.min(1400, view.clientHeight), v: this.slip().dataset.recipe.slice(0, 12) })}`,
       moved: (at) => this.where(at),
     });
     this.dom = () => found;
@@ -46,7 +62,12 @@ export default () => ({
   where(at) {
     const { finder, picture, view, panel, both } = this.dom();
     const query = new URLSearchParams(location.search);
-    for (const [name, value] of Object.entries({ x: at[0].toFixed(5), y: at[1].toFixed(5), for: panel.querySelector('[data-for]').value })) query.set(name, value);
+    for (const [name, value] of Object.entries({
+      x: at[0].toFixed(5),
+      y: at[1].toFixed(5),
+      for: panel.querySelector('[data-for]').value,
+    }))
+      query.set(name, value);
     history.replaceState(null, '', `?${query}`);
     const here = finder.querySelector('[data-here]');
     const [width, height] = [view.clientWidth * both.step[0] * picture[0], view.clientHeight * both.step[1] * picture[1]];
@@ -77,7 +98,9 @@ export default () => ({
   },
   changed(event) {
     if (event.target.matches('[data-for]')) {
-      location.assign(`${this.dom().address}?${new URLSearchParams({ for: event.target.value, x: this.dom().both.at[0], y: this.dom().both.at[1] })}`);
+      location.assign(
+        `${this.dom().address}?${new URLSearchParams({ for: event.target.value, x: this.dom().both.at[0], y: this.dom().both.at[1] })}`,
+      );
       return;
     }
     const form = event.target.closest('[data-step]');

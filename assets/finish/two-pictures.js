@@ -19,7 +19,10 @@ export class TwoPictures {
   constructor(view, { over, under, at, step, address, moved }) {
     Object.assign(this, { view, at, step, address, moved });
     [this.over, this.under] = [over, under].map((side) => view.querySelector(`[data-of=${side}]`));
-    this.sides = [[over, this.over], [under, this.under]];
+    this.sides = [
+      [over, this.over],
+      [under, this.under],
+    ];
     this.line = 0.5;
     this.held = null;
     this.asked = 0;
@@ -30,22 +33,28 @@ export class TwoPictures {
 
   /** Asks for both pictures of the place one is at; an answer that comes late is left. */
   async look() {
-    const ask = (this.asked += 1);
+    this.asked += 1;
+    const ask = this.asked;
     const wait = this.view.querySelector('[data-wait]');
     this.moved(this.at);
     wait.textContent = 'computing …';
-    await Promise.all(this.sides.map(([side, image]) => new Promise((done) => {
-      const fresh = new Image();
-      fresh.onload = () => {
-        if (ask === this.asked) {
-          image.src = fresh.src;
-          image.style.transform = '';
-        }
-        done();
-      };
-      fresh.onerror = done;
-      fresh.src = this.address(side, this.at);
-    })));
+    await Promise.all(
+      this.sides.map(
+        ([side, image]) =>
+          new Promise((done) => {
+            const fresh = new Image();
+            fresh.onload = () => {
+              if (ask === this.asked) {
+                image.src = fresh.src;
+                image.style.transform = '';
+              }
+              done();
+            };
+            fresh.onerror = done;
+            fresh.src = this.address(side, this.at);
+          }),
+      ),
+    );
     if (ask !== this.asked) return;
     wait.textContent = '';
     this.draw();
@@ -60,7 +69,10 @@ export class TwoPictures {
     if (event.button !== 0) return;
     this.view.setPointerCapture(event.pointerId);
     const box = this.under.getBoundingClientRect();
-    this.held = { line: Math.abs(event.clientX - box.left - this.line * box.width) < REACH, from: [event.clientX, event.clientY] };
+    this.held = {
+      line: Math.abs(event.clientX - box.left - this.line * box.width) < REACH,
+      from: [event.clientX, event.clientY],
+    };
   }
 
   drag(event) {

@@ -3,7 +3,14 @@ import { isWriting } from '../shared/keys.js';
 import { Choice } from './choice.js';
 import { Table } from './table.js';
 
-const STEPS = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0], Home: [0, -Infinity], End: [0, Infinity] };
+const STEPS = {
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  Home: [0, -Infinity],
+  End: [0, Infinity],
+};
 // A docket follows the keyboard after a rest of so many ms.
 const REST = 90;
 
@@ -61,7 +68,9 @@ export default () => ({
   },
   async show(cell) {
     const [artwork, product] = cell.dataset.cell.split(/:(.*)/s);
-    const answer = await fetch(`${this.table().root.dataset.docket}/${artwork}/${encodeURIComponent(product)}`, { headers: { Accept: 'text/html' } });
+    const answer = await fetch(`${this.table().root.dataset.docket}/${artwork}/${encodeURIComponent(product)}`, {
+      headers: { Accept: 'text/html' },
+    });
     if (answer.ok && this.here() === cell) this.docket().innerHTML = await answer.text();
   },
   key(event) {
@@ -123,8 +132,15 @@ export default () => ({
       return;
     }
     await this.table().rest();
-    const codes = column ? [column] : [...this.table().root.querySelectorAll(`[data-of="${CSS.escape(family)}"]`)].map((one) => one.dataset.column);
-    this.choose(this.table().keys().flat().filter((key) => codes.includes(key.slice(key.indexOf(':') + 1))));
+    const codes = column
+      ? [column]
+      : [...this.table().root.querySelectorAll(`[data-of="${CSS.escape(family)}"]`)].map((one) => one.dataset.column);
+    this.choose(
+      this.table()
+        .keys()
+        .flat()
+        .filter((key) => codes.includes(key.slice(key.indexOf(':') + 1))),
+    );
   },
   async all() {
     await this.table().rest();

@@ -56,12 +56,15 @@ export class Table {
 
   /** Lets rows arrive as the sheet is scrolled towards their end; says so each time. */
   follow(arrived) {
-    const watch = new IntersectionObserver(async ([{ isIntersecting }]) => {
-      if (!isIntersecting || !(await this.more())) return;
-      arrived();
-      watch.disconnect();
-      if (this.next) watch.observe(this.next);
-    }, { root: this.element.parentElement, rootMargin: AHEAD });
+    const watch = new IntersectionObserver(
+      async ([{ isIntersecting }]) => {
+        if (!isIntersecting || !(await this.more())) return;
+        arrived();
+        watch.disconnect();
+        if (this.next) watch.observe(this.next);
+      },
+      { root: this.element.parentElement, rootMargin: AHEAD },
+    );
     if (this.next) watch.observe(this.next);
   }
 
@@ -89,6 +92,7 @@ export class Table {
     const there = artworks.filter((artwork) => this.element.querySelector(`tr[data-artwork="${artwork}"]`));
     if (!there.length) return;
     const found = await this.fetched(`only=${there.join(',')}`);
-    for (const row of found?.querySelectorAll('tr[data-artwork]') ?? []) this.element.querySelector(`tr[data-artwork="${row.dataset.artwork}"]`)?.replaceWith(row);
+    for (const row of found?.querySelectorAll('tr[data-artwork]') ?? [])
+      this.element.querySelector(`tr[data-artwork="${row.dataset.artwork}"]`)?.replaceWith(row);
   }
 }

@@ -8,37 +8,58 @@ const BLUR = 0.035;
 function piece(place, part, fit = 'none') {
   if ([place.width, place.height, part.width, part.height].some((side) => side <= 1e-6)) return null;
   const { x, y, width, height } = place;
-  return element('svg', { x, y, width, height, viewBox: `${part.x} ${part.y} ${part.width} ${part.height}`, preserveAspectRatio: fit }, element('use', { href: '#picture' }));
+  return element(
+    'svg',
+    { x, y, width, height, viewBox: `${part.x} ${part.y} ${part.width} ${part.height}`, preserveAspectRatio: fit },
+    element('use', { href: '#picture' }),
+  );
 }
 
 /** How the copies lie along one side: every other one is mirrored; the picture itself is none of them. */
 function copies(start, side, from, extent) {
   const before = Math.ceil((start - from) / side - 1e-6);
   const after = Math.ceil((from + extent - start - side) / side - 1e-6);
-  return Array.from({ length: before + after + 1 }, (_, i) => i - before).map((i) => (i % 2 ? { move: 2 * start + (i + 1) * side, scale: -1, i } : { move: i * side, scale: 1, i }));
+  return Array.from({ length: before + after + 1 }, (_, i) => i - before).map((i) =>
+    i % 2 ? { move: 2 * start + (i + 1) * side, scale: -1, i } : { move: i * side, scale: 1, i },
+  );
 }
 
 function mirrored(crop, sheet) {
   const down = copies(crop.y, crop.height, sheet.y, sheet.height);
-  return copies(crop.x, crop.width, sheet.x, sheet.width).flatMap((x) => down.filter((y) => x.i || y.i).map((y) => element(
-    'g', { transform: `translate(${x.move} ${y.move}) scale(${x.scale} ${y.scale})` }, piece(crop, crop),
-  )));
+  return copies(crop.x, crop.width, sheet.x, sheet.width).flatMap((x) =>
+    down
+      .filter((y) => x.i || y.i)
+      .map((y) => element('g', { transform: `translate(${x.move} ${y.move}) scale(${x.scale} ${y.scale})` }, piece(crop, crop))),
+  );
 }
 
 function continued(crop, sheet) {
   const spans = (start, side, from, extent) => [
-    { at: from, reach: start - from, cut: start, of: 1 }, { at: start, reach: side, cut: start, of: side }, { at: start + side, reach: from + extent - start - side, cut: start + side - 1, of: 1 },
+    { at: from, reach: start - from, cut: start, of: 1 },
+    { at: start, reach: side, cut: start, of: side },
+    { at: start + side, reach: from + extent - start - side, cut: start + side - 1, of: 1 },
   ];
   const columns = spans(crop.x, crop.width, sheet.x, sheet.width);
   const rows = spans(crop.y, crop.height, sheet.y, sheet.height);
-  return columns.flatMap((column, i) => rows.map((row, j) => (i === 1 && j === 1 ? null : piece(
-    { x: column.at, y: row.at, width: column.reach, height: row.reach }, { x: column.cut, y: row.cut, width: column.of, height: row.of },
-  ))));
+  return columns.flatMap((column, i) =>
+    rows.map((row, j) =>
+      i === 1 && j === 1
+        ? null
+        : piece(
+            { x: column.at, y: row.at, width: column.reach, height: row.reach },
+            { x: column.cut, y: row.cut, width: column.of, height: row.of },
+          ),
+    ),
+  );
 }
 
 function blurred(crop, sheet) {
   const scale = Math.max(sheet.width / crop.width, sheet.height / crop.height);
-  const soft = element('filter', { id: 'soft' }, element('feGaussianBlur', { stdDeviation: BLUR * Math.max(crop.width, crop.height) * scale }));
+  const soft = element(
+    'filter',
+    { id: 'soft' },
+    element('feGaussianBlur', { stdDeviation: BLUR * Math.max(crop.width, crop.height) * scale }),
+  );
   const ground = () => piece(sheet, crop, 'xMidYMid slice');
   // Twice, since the blur fades out along the paper's edge; the picture itself lies on top.
   return [soft, ground(), element('g', { filter: 'url(#soft)' }, ground()), piece(crop, crop)];

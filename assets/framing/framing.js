@@ -35,7 +35,10 @@ export default () => ({
   /** Takes the planner's figures out of the docket that the server sent. */
   read() {
     this.bench = JSON.parse(this.dom().docket.querySelector('[data-bench]').dataset.bench);
-    this.wish = this.bench.sits === 'whole' ? { x: this.bench.at[0], y: this.bench.at[1], zoom: limited(this.bench.zoom, 'whole') } : { ...this.middle(), zoom: limited(this.bench.zoom) };
+    this.wish =
+      this.bench.sits === 'whole'
+        ? { x: this.bench.at[0], y: this.bench.at[1], zoom: limited(this.bench.zoom, 'whole') }
+        : { ...this.middle(), zoom: limited(this.bench.zoom) };
   },
   middle() {
     const { crop, picture } = this.bench;
@@ -116,7 +119,12 @@ export default () => ({
       return field ? Number.parseFloat(field.value.replace(/[^\d.-]/g, '')) : now;
     };
     const { full, picture, crop, tilt, sits } = this.bench;
-    const [x, y, zoom, turned] = [number('#from-x', crop.x), number('#from-y', crop.y), number('#zoom', 100) / 100, number('#tilt', tilt)];
+    const [x, y, zoom, turned] = [
+      number('#from-x', crop.x),
+      number('#from-y', crop.y),
+      number('#zoom', 100) / 100,
+      number('#tilt', tilt),
+    ];
     if ([x, y, zoom, turned].some(Number.isNaN)) {
       say('Write a number of pixels, degrees, or a percentage.', true);
       return;
@@ -139,10 +147,20 @@ export default () => ({
     const step = event.shiftKey ? 10 : 1;
     const press = (name) => this.dom().docket.querySelector(`[data-name="${name}"]`)?.click();
     const keys = {
-      '+': () => this.closer(), '=': () => this.closer(), '-': () => this.wider(), '−': () => this.wider(), c: () => this.centre(), g: () => this.nextGrid(),
-      t: () => press(this.bench.orientation === 'portrait' ? 'orientation-landscape' : 'orientation-portrait'), r: () => this.quarter(), f: () => press(`flip-${this.bench.flip ? 0 : 1}`),
-      w: () => press(this.bench.sits === 'whole' ? 'sits-fill' : 'sits-whole'), l: () => this.use('level'), k: () => this.use('keep'),
-      ',': () => this.dom().root.querySelector('[data-step=before]')?.click(), '.': () => this.dom().root.querySelector('[data-step=after]')?.click(),
+      '+': () => this.closer(),
+      '=': () => this.closer(),
+      '-': () => this.wider(),
+      '−': () => this.wider(),
+      c: () => this.centre(),
+      g: () => this.nextGrid(),
+      t: () => press(this.bench.orientation === 'portrait' ? 'orientation-landscape' : 'orientation-portrait'),
+      r: () => this.quarter(),
+      f: () => press(`flip-${this.bench.flip ? 0 : 1}`),
+      w: () => press(this.bench.sits === 'whole' ? 'sits-fill' : 'sits-whole'),
+      l: () => this.use('level'),
+      k: () => this.use('keep'),
+      ',': () => this.dom().root.querySelector('[data-step=before]')?.click(),
+      '.': () => this.dom().root.querySelector('[data-step=after]')?.click(),
     };
     if (MOVES[event.key]) {
       event.preventDefault();

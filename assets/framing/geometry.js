@@ -8,7 +8,8 @@ const CLOSEST = 64;
 const WIDEST = 0.25;
 
 /** How near or far a window may be; a whole picture only gets smaller. */
-export const limited = (zoom, sits = 'fill') => (sits === 'whole' ? Math.min(1, Math.max(WIDEST, zoom)) : Math.min(CLOSEST, Math.max(1, zoom)));
+export const limited = (zoom, sits = 'fill') =>
+  sits === 'whole' ? Math.min(1, Math.max(WIDEST, zoom)) : Math.min(CLOSEST, Math.max(1, zoom));
 
 /** Half away from zero. */
 const whole = (value) => (value < 0 ? -Math.floor(-value + 0.5) : Math.floor(value + 0.5));
@@ -27,7 +28,8 @@ const start = (centre, extent, [first, last]) => Math.max(first, Math.min(last, 
 /** @returns {{x: number, y: number, width: number, height: number}} in whole pixels of the posed picture */
 export function placed({ picture, full, tilt = 0 }, { x, y, zoom }) {
   const [cos, sin] = [Math.cos((tilt * Math.PI) / 180), Math.abs(Math.sin((tilt * Math.PI) / 180))];
-  const side = (i) => (tilt === 0 ? Math.max(1, Math.min(picture[i], whole(full[i] / zoom))) : Math.max(1, Math.floor(full[i] / zoom + 1e-9)));
+  const side = (i) =>
+    tilt === 0 ? Math.max(1, Math.min(picture[i], whole(full[i] / zoom))) : Math.max(1, Math.floor(full[i] / zoom + 1e-9));
   const [width, height] = [side(0), side(1)];
   return {
     x: start(inside(x) * picture[0], width, range(picture[0], width * cos + height * sin, width, tilt)),
@@ -60,13 +62,20 @@ export function pulled({ picture, full }, crop, [right, low], [x, y]) {
  */
 export function paper({ sits, crop, paper: given }, { x, y, zoom }) {
   if (sits !== 'whole') {
-    const box = (part) => part && { x: crop.x + part[0] * crop.width, y: crop.y + part[1] * crop.height, width: part[2] * crop.width, height: part[3] * crop.height };
+    const box = (part) =>
+      part && {
+        x: crop.x + part[0] * crop.width,
+        y: crop.y + part[1] * crop.height,
+        width: part[2] * crop.width,
+        height: part[3] * crop.height,
+      };
     return { all: box(given.all), trim: box(given.trim), safe: box(given.safe) };
   }
   const scale = 1 / limited(zoom, sits);
   const [left, top, width, height] = given.trim.map((side) => side * scale);
   const origin = [crop.x - left - (width - crop.width) * inside(x), crop.y - top - (height - crop.height) * inside(y)];
-  const box = (part) => part && { x: origin[0] + part[0] * scale, y: origin[1] + part[1] * scale, width: part[2] * scale, height: part[3] * scale };
+  const box = (part) =>
+    part && { x: origin[0] + part[0] * scale, y: origin[1] + part[1] * scale, width: part[2] * scale, height: part[3] * scale };
   return { all: box(given.all), trim: box(given.trim), safe: box(given.safe) };
 }
 
@@ -80,6 +89,11 @@ export function levelled([x1, y1], [x2, y2], tilt) {
 
 /** A box drawn on the posed picture, in fractions of the upright one: back through quarter turns, then the mirror. */
 export function upright([x, y, width, height], { turn, flip }) {
-  const box = { 0: [x, y, width, height], 90: [y, 1 - x - width, height, width], 180: [1 - x - width, 1 - y - height, width, height], 270: [1 - y - height, x, height, width] }[turn];
+  const box = {
+    0: [x, y, width, height],
+    90: [y, 1 - x - width, height, width],
+    180: [1 - x - width, 1 - y - height, width, height],
+    270: [1 - y - height, x, height, width],
+  }[turn];
   return flip ? [1 - box[0] - box[2], ...box.slice(1)] : box;
 }

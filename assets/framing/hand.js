@@ -30,7 +30,10 @@ export const hand = {
       return;
     }
     const [x, y] = this.at(event);
-    if (this.tool) this.dom().stage.querySelector('[data-drawn]').setAttribute('d', this.tool === 'level' ? `M${from}L${x} ${y}` : `M${from}H${x}V${y}H${from[0]}z`);
+    if (this.tool)
+      this.dom()
+        .stage.querySelector('[data-drawn]')
+        .setAttribute('d', this.tool === 'level' ? `M${from}L${x} ${y}` : `M${from}H${x}V${y}H${from[0]}z`);
     else if (corner) this.moveTo(pulled(this.bench, crop, corner, [x, y]));
     else this.shift(wish, x - from[0], y - from[1]);
   },
@@ -73,7 +76,10 @@ export const hand = {
   use(tool) {
     this.tool = this.tool === tool ? '' : tool;
     this.dom().stage.classList.toggle('drawing', this.tool !== '');
-    for (const name of ['keep', 'level']) this.dom().docket.querySelector(`[data-name=${name}]`)?.setAttribute('aria-pressed', String(this.tool === name));
+    for (const name of ['keep', 'level'])
+      this.dom()
+        .docket.querySelector(`[data-name=${name}]`)
+        ?.setAttribute('aria-pressed', String(this.tool === name));
   },
   marking() {
     this.use('keep');

@@ -40,7 +40,10 @@ export const keeping = {
     const was = document.activeElement?.dataset?.name;
     if (!isTyping) this.dom().docket.innerHTML = fresh.querySelector('[data-figures=docket]').innerHTML;
     this.dom().siblings.innerHTML = fresh.querySelector('[data-figures=siblings]').innerHTML;
-    if (was && !isTyping) this.dom().docket.querySelector(`[data-name="${CSS.escape(was)}"]`)?.focus();
+    if (was && !isTyping)
+      this.dom()
+        .docket.querySelector(`[data-name="${CSS.escape(was)}"]`)
+        ?.focus();
   },
   keepSoon() {
     clearTimeout(this.keeper);

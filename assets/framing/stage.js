@@ -32,7 +32,9 @@ export function drawStage(stage, bench, wish, grid) {
   drawEdges(stage.querySelector('[data-edges]'), bench, sheet.all);
   // Far enough out that a tilted picture's corners are veiled too.
   const far = width + height;
-  set(stage.querySelector('[data-veil]'), { d: `M${-far} ${-far}h${3 * far}v${3 * far}h${-3 * far}z M${x} ${y}h${w}v${h}h${-w}z` });
+  set(stage.querySelector('[data-veil]'), {
+    d: `M${-far} ${-far}h${3 * far}v${3 * far}h${-3 * far}z M${x} ${y}h${w}v${h}h${-w}z`,
+  });
   stage.querySelector('[data-veil]').classList.toggle('gone', sits === 'whole');
   set(stage.querySelector('[data-crop]'), sheet.all);
   set(stage.querySelector('[data-trim]'), sheet.trim);
@@ -41,12 +43,22 @@ export function drawStage(stage, bench, wish, grid) {
   if (sheet.safe) set(inner, sheet.safe);
   drawBoxes(stage.querySelector('[data-boxes]'), bench);
   drawGrid(stage.querySelector('[data-grid]'), crop, grid);
-  stage.querySelector('[data-grips]').replaceChildren(...(sits === 'whole' ? [] : [[0, 0], [1, 0], [0, 1], [1, 1]]).flatMap(([right, low]) => {
-    const corner = [x + right * w, y + low * h];
-    const reach = square(corner, 24 / scale, `grip-reach ${right === low ? 'falling' : 'rising'}`);
-    reach.dataset.corner = `${right} ${low}`;
-    return [square(corner, 9 / scale, 'grip'), reach];
-  }));
+  stage.querySelector('[data-grips]').replaceChildren(
+    ...(sits === 'whole'
+      ? []
+      : [
+          [0, 0],
+          [1, 0],
+          [0, 1],
+          [1, 1],
+        ]
+    ).flatMap(([right, low]) => {
+      const corner = [x + right * w, y + low * h];
+      const reach = square(corner, 24 / scale, `grip-reach ${right === low ? 'falling' : 'rising'}`);
+      reach.dataset.corner = `${right} ${low}`;
+      return [square(corner, 9 / scale, 'grip'), reach];
+    }),
+  );
   return sheet;
 }
 
@@ -58,17 +70,27 @@ function square([x, y], side, name) {
 function drawBoxes(place, { picture, crop, tilt, keep, focus }) {
   set(place, { transform: tilt ? `rotate(${tilt} ${crop.x + crop.width / 2} ${crop.y + crop.height / 2})` : '' });
   const boxes = keep.length ? keep.map((box) => [box, 'keep']) : focus ? [[focus, 'guess']] : [];
-  place.replaceChildren(...boxes.map(([[x, y, width, height], name]) => (
-    element('rect', { x: x * picture[0], y: y * picture[1], width: width * picture[0], height: height * picture[1], class: name })
-  )));
+  place.replaceChildren(
+    ...boxes.map(([[x, y, width, height], name]) =>
+      element('rect', {
+        x: x * picture[0],
+        y: y * picture[1],
+        width: width * picture[0],
+        height: height * picture[1],
+        class: name,
+      }),
+    ),
+  );
 }
 
 /** Lines at shares of the window: thirds, or the middle. */
 function drawGrid(place, { x, y, width, height }, grid) {
   const shares = { thirds: [1 / 3, 2 / 3], centre: [1 / 2] }[grid] ?? [];
-  place.replaceChildren(...shares.flatMap((share) => [
-    `M${x + share * width} ${y}v${height}`, `M${x} ${y + share * height}h${width}`,
-  ]).map((d) => element('path', { d })));
+  place.replaceChildren(
+    ...shares
+      .flatMap((share) => [`M${x + share * width} ${y}v${height}`, `M${x} ${y + share * height}h${width}`])
+      .map((d) => element('path', { d })),
+  );
 }
 
 /** Rulers along the trim in the person's unit, to scale with the print. */
@@ -81,10 +103,21 @@ export function drawRulers(across, down, stage, bench, sheet, unit) {
   const scale = matrix.a;
   // The finest whole step, from tenths up, whose ticks stay readable.
   const step = [0.125, 0.25, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500].find((one) => one * perUnit * scale >= 6) ?? 1000;
-  const labels = [1, 2, 4, 8, 10, 20, 40, 80, 100].map((times) => step * times).find((one) => one * perUnit * scale >= 44 && Number.isInteger(one)) ?? step * 100;
+  const labels =
+    [1, 2, 4, 8, 10, 20, 40, 80, 100]
+      .map((times) => step * times)
+      .find((one) => one * perUnit * scale >= 44 && Number.isInteger(one)) ?? step * 100;
   const origin = stage.getBoundingClientRect();
   const point = new DOMPoint(sheet.trim.x, sheet.trim.y).matrixTransform(matrix);
-  rule(across, point.x - across.getBoundingClientRect().left, sheet.trim.width * scale, step * perUnit * scale, step, labels, true);
+  rule(
+    across,
+    point.x - across.getBoundingClientRect().left,
+    sheet.trim.width * scale,
+    step * perUnit * scale,
+    step,
+    labels,
+    true,
+  );
   rule(down, point.y - origin.top, sheet.trim.height * scale, step * perUnit * scale, step, labels, false);
 }
 

@@ -81,7 +81,15 @@ export default () => ({
     const { largest, endpoint } = this.$root.dataset;
     try {
       // The same file may be wanted in two folders.
-      await send(file, { endpoint, largest: Number(largest), metadata: { folder }, key: folder, progress: (share) => { row.querySelector('progress').value = share; } });
+      await send(file, {
+        endpoint,
+        largest: Number(largest),
+        metadata: { folder },
+        key: folder,
+        progress: (share) => {
+          row.querySelector('progress').value = share;
+        },
+      });
       this.sent += 1;
       row.remove();
     } catch (error) {

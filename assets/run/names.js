@@ -4,7 +4,9 @@ export default () => ({
   look() {
     clearTimeout(this.waiting);
     this.waiting = setTimeout(async () => {
-      const answer = await fetch(`${this.$root.dataset.url}?${new URLSearchParams({ name: this.$refs.template.value })}`, { credentials: 'same-origin' });
+      const answer = await fetch(`${this.$root.dataset.url}?${new URLSearchParams({ name: this.$refs.template.value })}`, {
+        credentials: 'same-origin',
+      });
       if (answer.ok) this.$refs.names.innerHTML = await answer.text();
     }, 200);
   },

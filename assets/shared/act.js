@@ -8,7 +8,15 @@ export async function act(url, fields = {}, method = 'POST') {
     for (const one of Array.isArray(value) ? value : [value]) body.append(Array.isArray(value) ? `${name}[]` : name, one);
   }
   // Goes through even if the page is left meanwhile.
-  const answer = await awaited(fetch(url, { method, body, keepalive: true, headers: { 'X-Act': 'csrf-token', Accept: 'text/html' }, credentials: 'same-origin' }));
+  const answer = await awaited(
+    fetch(url, {
+      method,
+      body,
+      keepalive: true,
+      headers: { 'X-Act': 'csrf-token', Accept: 'text/html' },
+      credentials: 'same-origin',
+    }),
+  );
   if (!answer.ok) throw new Error(await sentence(answer));
   refreshLine();
   return answer;

@@ -23,10 +23,14 @@ export class Closer {
     this.size = [width, height];
     this.times = 1;
     this.middle = [width / 2, height / 2];
-    svg.addEventListener('wheel', (event) => {
-      event.preventDefault();
-      this.come(event.deltaY < 0 ? STEP : 1 / STEP, pointOn(svg, event));
-    }, { passive: false });
+    svg.addEventListener(
+      'wheel',
+      (event) => {
+        event.preventDefault();
+        this.come(event.deltaY < 0 ? STEP : 1 / STEP, pointOn(svg, event));
+      },
+      { passive: false },
+    );
   }
 
   /** Closer by a factor; a place keeps its place on the screen. */
@@ -68,7 +72,8 @@ export class Closer {
     if (event.key === '+' || event.key === '=') this.come(STEP);
     else if (event.key === '-') this.come(1 / STEP);
     else if (event.key === '0') this.come(0);
-    else if (ARROWS[event.key] && this.times > 1) this.go(this.middle.map((at, i) => at + (ARROWS[event.key][i] * this.size[i]) / this.times / 4));
+    else if (ARROWS[event.key] && this.times > 1)
+      this.go(this.middle.map((at, i) => at + (ARROWS[event.key][i] * this.size[i]) / this.times / 4));
     else return false;
     event.preventDefault();
     return true;

@@ -2,7 +2,9 @@ import { say } from './act.js';
 import { settle } from './settle.js';
 
 /** True where keys belong to what is being written. */
-export const isWriting = (event) => event.target.closest?.('input, textarea, select, [contenteditable]') && !event.target.matches('input[type=checkbox], input[type=radio], input[type=range]');
+export const isWriting = (event) =>
+  event.target.closest?.('input, textarea, select, [contenteditable]') &&
+  !event.target.matches('input[type=checkbox], input[type=radio], input[type=range]');
 
 // Keys of every room: ? shows the keys, Ctrl+Z takes the last act back, Esc goes back.
 document.addEventListener('keydown', async (event) => {
@@ -17,7 +19,10 @@ document.addEventListener('keydown', async (event) => {
     const isRedo = event.shiftKey;
     try {
       await settle();
-      const answer = await fetch(`/batches/${batch}/${isRedo ? 'redo' : 'undo'}`, { method: 'POST', headers: { 'X-Act': 'csrf-token', Accept: 'application/json' } });
+      const answer = await fetch(`/batches/${batch}/${isRedo ? 'redo' : 'undo'}`, {
+        method: 'POST',
+        headers: { 'X-Act': 'csrf-token', Accept: 'application/json' },
+      });
       const { what } = await answer.json();
       if (what === null) say(isRedo ? 'Nothing to do again.' : 'Nothing to take back.');
       else {

@@ -23,7 +23,8 @@ export class Painter {
     this.canvas.addEventListener('pointerdown', (event) => this.begin(event));
     this.canvas.addEventListener('pointermove', (event) => this.go(event));
     for (const type of ['pointerup', 'pointercancel']) this.canvas.addEventListener(type, () => this.end());
-    for (const one of root.querySelectorAll('[data-away]')) one.addEventListener('click', () => this.turn(one.dataset.away === '1'));
+    for (const one of root.querySelectorAll('[data-away]'))
+      one.addEventListener('click', () => this.turn(one.dataset.away === '1'));
     root.querySelector('[data-clear]').addEventListener('click', () => this.take([]));
     root.querySelector('[data-done]').addEventListener('click', () => this.toggle());
   }
@@ -50,7 +51,8 @@ export class Painter {
 
   turn(away) {
     this.away = away;
-    for (const one of this.root.querySelectorAll('[data-away]')) one.setAttribute('aria-pressed', String((one.dataset.away === '1') === away));
+    for (const one of this.root.querySelectorAll('[data-away]'))
+      one.setAttribute('aria-pressed', String((one.dataset.away === '1') === away));
   }
 
   async take(strokes) {

@@ -17,7 +17,8 @@ export default () => ({
   },
   plan() {
     clearTimeout(this.timer);
-    if (this.$root.querySelector('[data-going]')) this.timer = setTimeout(() => this.ask(), Number(this.$root.dataset.every || 700));
+    if (this.$root.querySelector('[data-going]'))
+      this.timer = setTimeout(() => this.ask(), Number(this.$root.dataset.every || 700));
   },
   async ask() {
     // A list that is being chosen from stays open; the next look comes soon.

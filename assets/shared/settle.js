@@ -25,15 +25,23 @@ const pending = () => {
 
 export const settle = () => Promise.allSettled(pending());
 
-document.addEventListener('click', async (event) => {
-  const link = event.target.closest?.('a[href]');
-  if (!link || link.target || event.ctrlKey || event.metaKey || event.shiftKey || event.button !== 0) return;
-  await first(event, () => location.assign(link.href));
-}, true);
+document.addEventListener(
+  'click',
+  async (event) => {
+    const link = event.target.closest?.('a[href]');
+    if (!link || link.target || event.ctrlKey || event.metaKey || event.shiftKey || event.button !== 0) return;
+    await first(event, () => location.assign(link.href));
+  },
+  true,
+);
 
-document.addEventListener('submit', async (event) => {
-  await first(event, () => event.target.requestSubmit(event.submitter));
-}, true);
+document.addEventListener(
+  'submit',
+  async (event) => {
+    await first(event, () => event.target.requestSubmit(event.submitter));
+  },
+  true,
+);
 
 window.addEventListener('beforeunload', () => pending());
 

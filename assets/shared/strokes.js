@@ -9,7 +9,7 @@ export function pointOn(svg, event) {
 
 /** The stroke that a hand drew over a picture of so many pixels; points nearer than a quarter of the radius add nothing. */
 export function strokeOf(points, radius, away, [width, height]) {
-  const kept = points.filter((point, i) => i === 0 || i === points.length - 1 || i % 2 === 0);
+  const kept = points.filter((_point, i) => i === 0 || i === points.length - 1 || i % 2 === 0);
   return {
     away,
     points: kept.map(([x, y]) => [Math.round((x / width) * TEN_THOUSANDTHS), Math.round((y / height) * TEN_THOUSANDTHS)]),

@@ -23,11 +23,16 @@ class LargeView {
     this.at = [Number(right), Number(down)];
     this.scale = Number(scale);
     this.line = 0.5;
-    this.panes = [...root.querySelectorAll('.pane')].map((element) => new Pane(OpenSeadragon, element, {
-      size: this.size, tile: Number(tile), address,
-      moved: (at) => this.go(at),
-      scaled: (steps, at) => this.rescale(this.next(steps), at),
-    }));
+    this.panes = [...root.querySelectorAll('.pane')].map(
+      (element) =>
+        new Pane(OpenSeadragon, element, {
+          size: this.size,
+          tile: Number(tile),
+          address,
+          moved: (at) => this.go(at),
+          scaled: (steps, at) => this.rescale(this.next(steps), at),
+        }),
+    );
     this.listen();
     this.lay();
     this.makeQuickOnes();
@@ -57,7 +62,12 @@ class LargeView {
     window.addEventListener('resize', () => this.lay());
     const line = this.root.querySelector('[data-line]');
     line.addEventListener('pointerdown', (event) => line.setPointerCapture(event.pointerId));
-    line.addEventListener('pointermove', (event) => line.hasPointerCapture(event.pointerId) && this.setLine((event.clientX - this.frame.getBoundingClientRect().left) / this.frame.clientWidth));
+    line.addEventListener(
+      'pointermove',
+      (event) =>
+        line.hasPointerCapture(event.pointerId) &&
+        this.setLine((event.clientX - this.frame.getBoundingClientRect().left) / this.frame.clientWidth),
+    );
   }
 
   ways() {
@@ -71,8 +81,12 @@ class LargeView {
     else if (MOVES[event.key]) {
       const [across, down] = MOVES[event.key];
       const view = this.panes[0].viewSize();
-      this.go([this.at[0] + (across * STEP * view.width) / this.scale / this.size.width, this.at[1] + (down * STEP * view.height) / this.scale / this.size.height]);
-    } else if (this.isOver && (event.key === ',' || event.key === '.')) this.setLine(this.line + (event.key === '.' ? 0.05 : -0.05));
+      this.go([
+        this.at[0] + (across * STEP * view.width) / this.scale / this.size.width,
+        this.at[1] + (down * STEP * view.height) / this.scale / this.size.height,
+      ]);
+    } else if (this.isOver && (event.key === ',' || event.key === '.'))
+      this.setLine(this.line + (event.key === '.' ? 0.05 : -0.05));
     else if (this.isOver && event.key === ' ' && !event.target.closest('button, a, select')) this.frame.classList.add('held');
     else return;
     event.preventDefault();
@@ -110,7 +124,10 @@ class LargeView {
   show() {
     const view = this.panes[0].viewSize();
     // The picture's middle where all of it is seen; otherwise no further than its edge; whole pixels, so that nothing is smoothed.
-    this.at = [['width', 0], ['height', 1]].map(([side, i]) => {
+    this.at = [
+      ['width', 0],
+      ['height', 1],
+    ].map(([side, i]) => {
       const seen = view[side] / this.scale / this.size[side];
       const held = seen >= 1 ? 0.5 : clamp(this.at[i], seen / 2, 1 - seen / 2);
       if (this.scale < 1) return held;
@@ -124,7 +141,12 @@ class LargeView {
   }
 
   query(ways) {
-    const fields = { ways: ways.join(','), right: this.at[0].toFixed(5), down: this.at[1].toFixed(5), scale: +this.scale.toFixed(5) };
+    const fields = {
+      ways: ways.join(','),
+      right: this.at[0].toFixed(5),
+      down: this.at[1].toFixed(5),
+      scale: +this.scale.toFixed(5),
+    };
     return `${this.address}?${new URLSearchParams(this.isOver ? { ...fields, over: 1 } : fields)}`;
   }
 

@@ -14,7 +14,8 @@ export async function measureAll(root) {
     try {
       const one = await likeness(place.dataset.likeness);
       place.textContent = inWords(one);
-      (found[place.dataset.of] ??= []).push(one);
+      found[place.dataset.of] ??= [];
+      found[place.dataset.of].push(one);
     } catch (error) {
       place.textContent = error.message;
     }
@@ -22,6 +23,7 @@ export async function measureAll(root) {
   for (const place of root.querySelectorAll('[data-mean]')) {
     const all = found[place.dataset.mean] ?? [];
     const mean = (name) => all.reduce((sum, one) => sum + one[name], 0) / all.length;
-    if (all.length && all.every((one) => one.psnr !== null)) place.textContent = `mean ${inWords({ psnr: mean('psnr'), ssim: mean('ssim') })}`;
+    if (all.length && all.every((one) => one.psnr !== null))
+      place.textContent = `mean ${inWords({ psnr: mean('psnr'), ssim: mean('ssim') })}`;
   }
 }

@@ -19,9 +19,22 @@ export class Pane {
     this.levels = Math.ceil(Math.log2(Math.max(size.width, size.height)));
     this.viewer = new Viewer({
       element: element.querySelector('[data-view]'),
-      drawer: 'canvas', imageSmoothingEnabled: false, showNavigationControl: false, animationTime: 0.001, immediateRender: true,
-      constrainDuringPan: false, visibilityRatio: 0, minZoomLevel: 1e-9, maxZoomLevel: 1e9, crossOriginPolicy: false, loadTilesWithAjax: false, maxImageCacheCount: 300, imageLoaderLimit: 4, timeout: 180_000,
-      gestureSettingsMouse: { clickToZoom: false, dblClickToZoom: false, scrollToZoom: false, flickEnabled: false }, gestureSettingsTouch: { pinchToZoom: false, clickToZoom: false, dblClickToZoom: false, flickEnabled: false },
+      drawer: 'canvas',
+      imageSmoothingEnabled: false,
+      showNavigationControl: false,
+      animationTime: 0.001,
+      immediateRender: true,
+      constrainDuringPan: false,
+      visibilityRatio: 0,
+      minZoomLevel: 1e-9,
+      maxZoomLevel: 1e9,
+      crossOriginPolicy: false,
+      loadTilesWithAjax: false,
+      maxImageCacheCount: 300,
+      imageLoaderLimit: 4,
+      timeout: 180_000,
+      gestureSettingsMouse: { clickToZoom: false, dblClickToZoom: false, scrollToZoom: false, flickEnabled: false },
+      gestureSettingsTouch: { pinchToZoom: false, clickToZoom: false, dblClickToZoom: false, flickEnabled: false },
       tileSources: this.source(),
     });
     // Keys belong to the room, and moving to the view that links all panes.
@@ -35,7 +48,10 @@ export class Pane {
     this.viewer.addHandler('canvas-scroll', (event) => {
       event.preventDefaultAction = true;
       const view = this.viewSize();
-      this.scaled(event.scroll > 0 ? 1 : -1, [this.at[0] + (event.position.x - view.width / 2) / this.scale / size.width, this.at[1] + (event.position.y - view.height / 2) / this.scale / size.height]);
+      this.scaled(event.scroll > 0 ? 1 : -1, [
+        this.at[0] + (event.position.x - view.width / 2) / this.scale / size.width,
+        this.at[1] + (event.position.y - view.height / 2) / this.scale / size.height,
+      ]);
     });
     const pick = element.querySelector('[data-pick]');
     pick.value = this.way;
@@ -50,7 +66,11 @@ export class Pane {
 
   source() {
     return {
-      width: this.size.width, height: this.size.height, tileSize: this.tile, minLevel: this.isWhole ? 0 : this.levels, maxLevel: this.levels,
+      width: this.size.width,
+      height: this.size.height,
+      tileSize: this.tile,
+      minLevel: this.isWhole ? 0 : this.levels,
+      maxLevel: this.levels,
       getTileUrl: (level, x, y) => `${this.address}/${level}/${x}_${y}.png?${new URLSearchParams({ way: this.way })}`,
       tileExists: () => this.isPlaced && (this.isWhole || this.scale >= NEAR),
     };
@@ -71,7 +91,7 @@ export class Pane {
 
   /** The place `at`, in shares of the print, in the middle; so many pixels of the screen for one of the print. */
   show(at, scale) {
-    const turnedNear = (scale >= NEAR) !== (this.scale >= NEAR);
+    const turnedNear = scale >= NEAR !== this.scale >= NEAR;
     [this.at, this.scale] = [at, scale];
     const { viewport, world } = this.viewer;
     // A pane that is not shown has no size, and would ask for every tile.
@@ -117,7 +137,12 @@ export class Pane {
     [make.hidden, stop.hidden] = [true, false];
     this.words = '';
     try {
-      const answer = await fetch(`${this.address}/whole`, { method: 'POST', body: new URLSearchParams({ way: this.way }), headers: { 'X-Act': 'csrf-token' }, signal: this.stopping.signal });
+      const answer = await fetch(`${this.address}/whole`, {
+        method: 'POST',
+        body: new URLSearchParams({ way: this.way }),
+        headers: { 'X-Act': 'csrf-token' },
+        signal: this.stopping.signal,
+      });
       if (!answer.ok) throw new Error(await sentence(answer));
       for await (const line of lines(answer.body)) {
         if (line.failed) this.words = line.failed;

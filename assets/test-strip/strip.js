@@ -17,19 +17,24 @@ export default () => ({
     const place = this.$root.querySelector('[data-marks]');
     const keep = async (strokes) => {
       try {
-        const answer = await act(`${address}/area`, { way: document.getElementById('area-way').value, marks: JSON.stringify(strokes) });
+        const answer = await act(`${address}/area`, {
+          way: document.getElementById('area-way').value,
+          marks: JSON.stringify(strokes),
+        });
         place.dataset.marks = JSON.stringify(await answer.json());
       } catch (error) {
         say(error.message, true);
       }
     };
-    this.painter = painting && new Painter(painting, {
-      strokes: () => JSON.parse(place.dataset.marks),
-      keep,
-      mask: () => `${address}/area.png?v=${Date.now()}`,
-      // What was painted shows in the patches.
-      moved: (isOpen) => isOpen || location.reload(),
-    });
+    this.painter =
+      painting &&
+      new Painter(painting, {
+        strokes: () => JSON.parse(place.dataset.marks),
+        keep,
+        mask: () => `${address}/area.png?v=${Date.now()}`,
+        // What was painted shows in the patches.
+        moved: (isOpen) => isOpen || location.reload(),
+      });
     this.onKey = (event) => {
       if (isWriting(event) || event.ctrlKey || event.metaKey || event.altKey) return;
       if (this.painter?.isOpen && this.painter.key(event)) return;
@@ -66,7 +71,15 @@ export default () => ({
     const { endpoint, artwork, largest } = place.dataset;
     bar.hidden = false;
     try {
-      await send(file, { endpoint, largest: Number(largest), metadata: { 'reference-of': artwork }, key: `full size of ${artwork}`, progress: (share) => { bar.value = share; } });
+      await send(file, {
+        endpoint,
+        largest: Number(largest),
+        metadata: { 'reference-of': artwork },
+        key: `full size of ${artwork}`,
+        progress: (share) => {
+          bar.value = share;
+        },
+      });
       location.reload();
     } catch (error) {
       say(`${file.name}: ${error.message}`, true);
@@ -87,7 +100,16 @@ export default () => ({
   },
   drop() {
     const number = Number(this.$el.dataset.spot);
-    this.to((query) => query.set('spots', query.get('spots').split(';').filter((_, i) => i !== number).join(';')));
+    this.to((query) =>
+      query.set(
+        'spots',
+        query
+          .get('spots')
+          .split(';')
+          .filter((_, i) => i !== number)
+          .join(';'),
+      ),
+    );
   },
   column() {
     const shown = [...document.querySelectorAll('.strip-use [name=way]')].map((one) => one.value);

@@ -2,8 +2,16 @@ import AxeBuilder from '@axe-core/playwright';
 import { allRead, bad, drop, expect, good, openBatch, readyBatch, test } from './shop.mjs';
 
 const flaws = async (page) => {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze();
-  return violations.map((one) => `${one.id}: ${one.help}: ${one.nodes.map((node) => node.target.join(' ')).slice(0, 3).join(' | ')}`);
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  return violations.map(
+    (one) =>
+      `${one.id}: ${one.help}: ${one.nodes
+        .map((node) => node.target.join(' '))
+        .slice(0, 3)
+        .join(' | ')}`,
+  );
 };
 
 test('axe finds nothing in any room, empty or full', async ({ page }) => {
@@ -14,8 +22,15 @@ test('axe finds nothing in any room, empty or full', async ({ page }) => {
   await page.goto(`/batches/${batch}/intake`);
   await drop(page, bad());
   await allRead(page, 10);
-  const paths = { counter: '/', shelf: '/shelf', product: '/shelf/mug', 'new product': '/shelf/new', 'nothing here': '/batches/99999/fit' };
-  for (const room of ['intake', 'fit', 'run', 'parcels']) Object.assign(paths, { [`${room}, empty`]: `/batches/${empty}/${room}`, [room]: `/batches/${batch}/${room}` });
+  const paths = {
+    counter: '/',
+    shelf: '/shelf',
+    product: '/shelf/mug',
+    'new product': '/shelf/new',
+    'nothing here': '/batches/99999/fit',
+  };
+  for (const room of ['intake', 'fit', 'run', 'parcels'])
+    Object.assign(paths, { [`${room}, empty`]: `/batches/${empty}/${room}`, [room]: `/batches/${batch}/${room}` });
   await page.goto(`/batches/${batch}/fit`);
   paths.framing = await page.locator('.cell > a').first().getAttribute('href');
   paths['test strip'] = paths.framing.replace('framing', 'strip');
@@ -45,7 +60,18 @@ test('no room is wider than the window, down to 768', async ({ page }) => {
   const framing = await page.locator('.cell > a').first().getAttribute('href');
   for (const width of [1280, 1024, 768]) {
     await page.setViewportSize({ width, height: 800 });
-    for (const path of ['/', `/batches/${batch}/intake`, `/batches/${batch}/fit`, framing, framing.replace('framing', 'strip'), framing.replace('framing', 'finish'), `/batches/${batch}/run`, `/batches/${batch}/parcels`, '/shelf', '/shelf/mug']) {
+    for (const path of [
+      '/',
+      `/batches/${batch}/intake`,
+      `/batches/${batch}/fit`,
+      framing,
+      framing.replace('framing', 'strip'),
+      framing.replace('framing', 'finish'),
+      `/batches/${batch}/run`,
+      `/batches/${batch}/parcels`,
+      '/shelf',
+      '/shelf/mug',
+    ]) {
       await page.goto(path);
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide, `${path} at ${width}`).toBeLessThanOrEqual(width);

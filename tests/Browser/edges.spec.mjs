@@ -14,7 +14,13 @@ test('what is round a picture is drawn as it is printed', async ({ page }) => {
   // 605 × 405 whole on a square: a sixth of paper above and below; red tells how far across, green how far down.
   const batch = await readyBatch(page, 'Edges', [good()[4]], ['5x5']);
   // Clear of the grid's and the trim's lines.
-  const places = [[0.3, 0.04], [0.3, 0.13], [0.7, 0.87], [0.7, 0.96], [0.5, 0.5]];
+  const places = [
+    [0.3, 0.04],
+    [0.3, 0.13],
+    [0.7, 0.87],
+    [0.7, 0.96],
+    [0.5, 0.5],
+  ];
   for (const edge of ['mirrored', 'continued', 'blurred']) {
     await page.goto(`/batches/${batch}/fit`);
     await page.locator('.cell > a').first().click();
@@ -43,7 +49,8 @@ test('two fingers zoom, one finger moves', async ({ page }) => {
   const stage = await page.locator('.stage').boundingBox();
   const [cx, cy] = [stage.x + stage.width / 2, stage.y + stage.height / 2];
   const session = await page.context().newCDPSession(page);
-  const touch = (type, ...points) => session.send('Input.dispatchTouchEvent', { type, touchPoints: points.map(([x, y], id) => ({ x, y, id })) });
+  const touch = (type, ...points) =>
+    session.send('Input.dispatchTouchEvent', { type, touchPoints: points.map(([x, y], id) => ({ x, y, id })) });
   const kept = () => page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.url().endsWith('/5x5'));
   let answered = kept();
   await touch('touchStart', [cx - 40, cy], [cx + 40, cy]);

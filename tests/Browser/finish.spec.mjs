@@ -1,13 +1,27 @@
 import { writeFileSync } from 'node:fs';
 import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
 
-const settled = (page) => expect.poll(() => page.locator('.before-after img').evaluateAll((all) => all.every((one) => one.complete && one.naturalWidth > 0)), { timeout: 60_000 }).toBe(true).then(() => expect(page.locator('[data-wait]')).toHaveText('', { timeout: 60_000 }));
-const kept = (page, act) => Promise.all([page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.url().includes('/finish/')), act()]);
+const settled = (page) =>
+  expect
+    .poll(
+      () => page.locator('.before-after img').evaluateAll((all) => all.every((one) => one.complete && one.naturalWidth > 0)),
+      { timeout: 60_000 },
+    )
+    .toBe(true)
+    .then(() => expect(page.locator('[data-wait]')).toHaveText('', { timeout: 60_000 }));
+const kept = (page, act) =>
+  Promise.all([
+    page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.url().includes('/finish/')),
+    act(),
+  ]);
 
 /** The pixels that the room shows at one side, as a file. */
 async function shown(page, side) {
   const file = test.info().outputPath(`${side}.png`);
-  writeFileSync(file, await (await page.request.get(await page.locator(`.before-after [data-of=${side}]`).evaluate((one) => one.src))).body());
+  writeFileSync(
+    file,
+    await (await page.request.get(await page.locator(`.before-after [data-of=${side}]`).evaluate((one) => one.src))).body(),
+  );
   return file;
 }
 
@@ -79,7 +93,13 @@ test('what should be sharpened is marked by hand, and nothing else changes', asy
   await page.mouse.move(box.x + box.width * 0.25, box.y + box.height * 0.5);
   for (let i = 0; i < 6; i += 1) await page.mouse.wheel(0, -100);
   await expect(page.locator('[data-sharp]')).toHaveAttribute('href', /pixels\.png/);
-  const under = await page.locator('[data-canvas]').evaluate((svg, at) => new DOMPoint(...at).matrixTransform(svg.getScreenCTM().inverse()).x / svg.querySelector('image').width.baseVal.value, [box.x + box.width * 0.25, box.y + box.height * 0.5]);
+  const under = await page
+    .locator('[data-canvas]')
+    .evaluate(
+      (svg, at) =>
+        new DOMPoint(...at).matrixTransform(svg.getScreenCTM().inverse()).x / svg.querySelector('image').width.baseVal.value,
+      [box.x + box.width * 0.25, box.y + box.height * 0.5],
+    );
   expect(under).toBeCloseTo(0.25, 1);
   await kept(page, () => page.mouse.click(box.x + box.width * 0.25, box.y + box.height * 0.5));
   const marks = JSON.parse(await page.locator('.slip').getAttribute('data-marks'));
@@ -92,7 +112,12 @@ test('what should be sharpened is marked by hand, and nothing else changes', asy
   await page.locator('.finder').click({ position: { x: 20, y: 20 } });
   await settled(page);
   const [before, after] = [await shown(page, 'before'), await shown(page, 'after')];
-  for (const [x, y] of [[30, 30], [200, 300], [500, 100]]) expect(pixel(after, x, y)).toEqual(pixel(before, x, y));
+  for (const [x, y] of [
+    [30, 30],
+    [200, 300],
+    [500, 100],
+  ])
+    expect(pixel(after, x, y)).toEqual(pixel(before, x, y));
   await page.keyboard.press('m');
   await kept(page, () => page.getByRole('button', { name: 'Clear' }).click());
   await expect(page.locator('[data-step=sharpen]')).toContainText('Everywhere');

@@ -5,7 +5,8 @@ test('bad files get a sentence each, and the good ones beside them are read', as
   await openBatch(page, 'Mixed');
   await drop(page, [...bad(), good()[1]]);
   await allRead(page, 8);
-  const says = async (title, sentence) => expect(page.locator('.artwork', { has: page.getByRole('heading', { name: title }) })).toContainText(sentence);
+  const says = async (title, sentence) =>
+    expect(page.locator('.artwork', { has: page.getByRole('heading', { name: title }) })).toContainText(sentence);
   await says('Empty', '0 bytes');
   await says('Letter', 'not a picture');
   await says('Cut short', 'cut short or damaged');
@@ -67,7 +68,10 @@ test('an upload that breaks off goes on where it was', async ({ page }) => {
     return route.continue();
   });
   // Larger than two parts of 8 MB, and no picture: what counts here is that all of it arrives.
-  await page.locator('input[type=file]').first().setInputFiles({ name: 'long.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(18_000_000, 'keeper') });
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({ name: 'long.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(18_000_000, 'keeper') });
   await allRead(page, 1);
   await expect(page.locator('.artwork')).toContainText('not a picture');
   const part = 8 * 1024 * 1024;

@@ -8,7 +8,11 @@ test('filters combine, stay in the address, and rows stand in the order asked fo
   await page.locator('[data-chip=grow]').click();
   await page.locator('[data-chip=loses]').click();
   expect(page.url()).toMatch(/verdict=grow(\+|%20)grow-to-floor.*loses=20/);
-  const lit = await page.locator('.cell:not(.dim)').evaluateAll((cells) => cells.map((cell) => [cell.className, Number.parseInt(cell.querySelector('.lost').textContent.replace('−', ''), 10)]));
+  const lit = await page
+    .locator('.cell:not(.dim)')
+    .evaluateAll((cells) =>
+      cells.map((cell) => [cell.className, Number.parseInt(cell.querySelector('.lost').textContent.replace('−', ''), 10)]),
+    );
   expect(lit.length).toBeGreaterThan(0);
   expect(lit.every(([name, lost]) => /grow/.test(name) && lost >= 20)).toBe(true);
   await page.getByLabel('Loses over so many per cent').fill('30');
@@ -18,7 +22,9 @@ test('filters combine, stay in the address, and rows stand in the order asked fo
   await expect(page.locator('[data-chip=grow]')).toHaveAttribute('aria-current', 'true');
   await page.getByLabel('By').selectOption('pixels');
   await page.waitForURL(/order=pixels/);
-  const pixels = await page.locator('.art .mono').evaluateAll((all) => all.map((one) => one.textContent.split(' × ').reduce((a, b) => a * Number(b), 1)));
+  const pixels = await page
+    .locator('.art .mono')
+    .evaluateAll((all) => all.map((one) => one.textContent.split(' × ').reduce((a, b) => a * Number(b), 1)));
   expect(pixels).toEqual([...pixels].sort((a, b) => b - a));
   await page.getByRole('link', { name: /^All/ }).click();
   await expect(page.locator('.cell.dim')).toHaveCount(0);
@@ -54,7 +60,10 @@ test('placements are chosen by drag, key, row, column and family', async ({ page
   expect(await chosen(page)).toBe(5);
   await page.locator('.art').first().click();
   expect(await chosen(page)).toBe(8);
-  await page.locator('.cell > a').nth(7).click({ modifiers: ['Control'] });
+  await page
+    .locator('.cell > a')
+    .nth(7)
+    .click({ modifiers: ['Control'] });
   expect(await chosen(page)).toBe(9);
 });
 
@@ -91,9 +100,21 @@ test('acts on many are one act, taken back as one, also after a reload', async (
 test('the sheet goes out as a table', async ({ page }) => {
   await readyBatch(page, 'Table', good().slice(0, 3), ['4x6', 'coaster']);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV' }).click()]);
-  const lines = readFileSync(await download.path(), 'utf8').trim().split('\r\n').map((line) => line.split(','));
+  const lines = readFileSync(await download.path(), 'utf8')
+    .trim()
+    .split('\r\n')
+    .map((line) => line.split(','));
   expect(lines).toHaveLength(7);
   const first = Object.fromEntries(lines[0].map((name, i) => [name, lines[1][i]]));
   // 401 × 601 on 4 × 6 in: 601 × 4 ÷ 6 is 400.7, so all 401 across and 601 down; the lesser is 401 ÷ 4 and 601 ÷ 6.
-  expect(first).toMatchObject({ artwork: 'picture-01.jpg', width_px: '401', product: '4x6', proportion: '2 : 3', orientation: 'portrait', crop_width: '401', effective_ppi: '100.17', verdict: 'grow' });
+  expect(first).toMatchObject({
+    artwork: 'picture-01.jpg',
+    width_px: '401',
+    product: '4x6',
+    proportion: '2 : 3',
+    orientation: 'portrait',
+    crop_width: '401',
+    effective_ppi: '100.17',
+    verdict: 'grow',
+  });
 });

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, good, openBatch, allRead, drop, test } from './shop.mjs';
+import { allRead, drop, expect, good, openBatch, test } from './shop.mjs';
 
 test('a product is added, found on the fit sheet, and edited', async ({ page }) => {
   // A form that is refused answers 422, which the browser notes as an error.
@@ -60,7 +60,9 @@ test('a shelf goes out and comes in; a table with a fault changes nothing', asyn
     await page.locator('#table').setInputFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
     await page.getByRole('button', { name: 'Take it' }).click();
   };
-  await give(`${before}banner,Banner,Wall,60cm,huge,,,100,,,either,jpeg,,,no,,,,,\r\ntable-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,,,,\r\n`);
+  await give(
+    `${before}banner,Banner,Wall,60cm,huge,,,100,,,either,jpeg,,,no,,,,,\r\ntable-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,,,,\r\n`,
+  );
   await expect(page.getByRole('alert')).toContainText('Nothing was changed');
   await expect(page.getByRole('alert')).toContainText(/Line \d+: "huge" is not a length/);
   await expect(page.locator('.shelf-table tbody tr[id]')).toHaveCount(rows);

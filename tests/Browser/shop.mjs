@@ -1,12 +1,18 @@
-import { test as base, expect } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { basename } from 'node:path';
+import { test as base, expect } from '@playwright/test';
 
 export { expect };
 export const pictures = `${process.cwd()}/var/browser-pictures`;
-export const good = () => readdirSync(`${pictures}/good`).sort().map((name) => `${pictures}/good/${name}`);
-export const bad = () => readdirSync(`${pictures}/bad`).sort().map((name) => `${pictures}/bad/${name}`);
+export const good = () =>
+  readdirSync(`${pictures}/good`)
+    .sort()
+    .map((name) => `${pictures}/good/${name}`);
+export const bad = () =>
+  readdirSync(`${pictures}/bad`)
+    .sort()
+    .map((name) => `${pictures}/bad/${name}`);
 
 /** Every page of every test: no error in its console, no request that leaves the shop. */
 export const test = base.extend({
@@ -14,7 +20,13 @@ export const test = base.extend({
     const wrong = [];
     page.on('pageerror', (error) => wrong.push(error.message));
     page.on('console', (message) => message.type() === 'error' && !page.expectsErrors && wrong.push(message.text()));
-    page.on('request', (request) => !/^(data|blob):/.test(request.url()) && !request.url().startsWith(baseURL) && wrong.push(`left the shop: ${request.url()}`));
+    page.on(
+      'request',
+      (request) =>
+        !/^(data|blob):/.test(request.url()) &&
+        !request.url().startsWith(baseURL) &&
+        wrong.push(`left the shop: ${request.url()}`),
+    );
     await use(page);
     expect(wrong).toEqual([]);
   },
@@ -34,8 +46,10 @@ export async function drop(page, paths) {
   const files = paths.map((path) => ({ name: basename(path), bytes: readFileSync(path).toString('base64') }));
   await page.evaluate((given) => {
     const transfer = new DataTransfer();
-    for (const { name, bytes } of given) transfer.items.add(new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], name));
-    for (const type of ['dragenter', 'dragover', 'drop']) document.body.dispatchEvent(new DragEvent(type, { dataTransfer: transfer, bubbles: true, cancelable: true }));
+    for (const { name, bytes } of given)
+      transfer.items.add(new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], name));
+    for (const type of ['dragenter', 'dragover', 'drop'])
+      document.body.dispatchEvent(new DragEvent(type, { dataTransfer: transfer, bubbles: true, cancelable: true }));
   }, files);
 }
 
@@ -47,7 +61,8 @@ export async function allRead(page, count) {
 
 export async function chooseProducts(page, batch, codes) {
   await page.goto(`/batches/${batch}/fit`);
-  if (await page.getByRole('button', { name: /^Products/ }).count()) await page.getByRole('button', { name: /^Products/ }).click();
+  if (await page.getByRole('button', { name: /^Products/ }).count())
+    await page.getByRole('button', { name: /^Products/ }).click();
   for (const box of await page.locator('.picker input:checked').all()) await box.uncheck();
   for (const code of codes) await page.locator(`.picker input[value="${code}"]`).check();
   await page.getByRole('button', { name: 'Use these' }).click();
@@ -65,13 +80,24 @@ export async function readyBatch(page, name, paths, codes) {
 
 /** What ImageMagick reads: format, width, height, ppi. */
 export function measured(path) {
-  const [format, width, height, ppi, unit] = execFileSync('identify', ['-units', 'PixelsPerInch', '-format', '%m %w %h %x %U', path]).toString().split(' ');
+  const [format, width, height, ppi, unit] = execFileSync('identify', [
+    '-units',
+    'PixelsPerInch',
+    '-format',
+    '%m %w %h %x %U',
+    path,
+  ])
+    .toString()
+    .split(' ');
   return { format, width: Number(width), height: Number(height), ppi: Math.round(Number(ppi)), unit };
 }
 
 /** The colour of one pixel, as ImageMagick decodes it. */
 export function pixel(path, x, y) {
-  return execFileSync('convert', [path, '-format', `%[fx:round(255*p{${x},${y}}.r)] %[fx:round(255*p{${x},${y}}.g)]`, 'info:']).toString().split(' ').map(Number);
+  return execFileSync('convert', [path, '-format', `%[fx:round(255*p{${x},${y}}.r)] %[fx:round(255*p{${x},${y}}.g)]`, 'info:'])
+    .toString()
+    .split(' ')
+    .map(Number);
 }
 
 /** Runs the batch and unpacks its parcel; gives the manifest's files by product. */

@@ -1,15 +1,23 @@
-import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
+import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
 
 /** Every patch of the strip, loaded. */
-const loaded = (page) => expect.poll(() => page.locator('.patch img').evaluateAll((all) => all.filter((one) => !(one.complete && one.naturalWidth > 0)).length), { timeout: 60_000 }).toBe(0);
+const loaded = (page) =>
+  expect
+    .poll(
+      () => page.locator('.patch img').evaluateAll((all) => all.filter((one) => !(one.complete && one.naturalWidth > 0)).length),
+      { timeout: 60_000 },
+    )
+    .toBe(0);
 
 test('a strip shows spots by ways; a spot and a column are added, and the picked way is what is printed', async ({ page }) => {
   const batch = await readyBatch(page, 'Strip', [good()[4]], ['5x5', '4x6']);
   await page.locator('.line a', { hasText: 'Test strip' }).click();
   await page.waitForURL(/\/strip\/\d+\//);
-  await page.evaluate(() => document.querySelectorAll('.patch img').forEach((one) => (one.loading = 'eager')));
+  await page.evaluate(() => {
+    for (const one of document.querySelectorAll('.patch img')) one.loading = 'eager';
+  });
   const rows = await page.locator('.strip tbody tr').count();
   const before = await page.locator('.strip thead th').count();
 
@@ -20,7 +28,9 @@ test('a strip shows spots by ways; a spot and a column are added, and the picked
   await page.getByRole('button', { name: 'Add' }).click();
   await page.waitForURL(/ways=.*faithful-quick/);
   await expect(page.locator('.strip thead th')).toHaveCount(before + 1);
-  await page.evaluate(() => document.querySelectorAll('.patch img').forEach((one) => (one.loading = 'eager')));
+  await page.evaluate(() => {
+    for (const one of document.querySelectorAll('.patch img')) one.loading = 'eager';
+  });
   await loaded(page);
 
   const column = page.locator('.strip thead th', { hasText: 'faithful, quick' });
@@ -38,10 +48,15 @@ test('a strip shows spots by ways; a spot and a column are added, and the picked
   const product = page.url().match(/strip\/\d+\/([^?]+)/)[1];
   const { file, output, crop } = (await printed(page, batch))[product];
   const side = Number(address.searchParams.get('w'));
-  const at = (share, from, extent, size, whole) => Math.min(size - side, Math.max(0, Math.round((((share * whole - from) / extent) * size) - side / 2)));
+  const at = (share, from, extent, size, whole) =>
+    Math.min(size - side, Math.max(0, Math.round(((share * whole - from) / extent) * size - side / 2)));
   const left = at(Number(address.searchParams.get('x')), crop.x, crop.width, output.width_px, 605);
   const top = at(Number(address.searchParams.get('y')), crop.y, crop.height, output.height_px, 405);
-  for (const [x, y] of [[10, 10], [100, 60], [200, 200]]) {
+  for (const [x, y] of [
+    [10, 10],
+    [100, 60],
+    [200, 200],
+  ]) {
     const [seen, made] = [pixel(shown, x, y), pixel(file, left + x, top + y)];
     // The print is a JPEG.
     for (const i of [0, 1]) expect(Math.abs(seen[i] - made[i])).toBeLessThanOrEqual(3);
@@ -59,7 +74,8 @@ test('a picked way is taken back, and a strip is come back to by its address', a
   await expect(page.locator('.strip thead th.used b')).not.toHaveText('Lanczos-3');
   await page.keyboard.press('p');
   await page.waitForURL(/paper=/);
-  const shown = async () => Number(new URL(await page.locator('.patch img').first().getAttribute('src'), page.url()).searchParams.get('w'));
+  const shown = async () =>
+    Number(new URL(await page.locator('.patch img').first().getAttribute('src'), page.url()).searchParams.get('w'));
   const near = await shown();
   await page.getByLabel('as it looks from').fill('100 cm');
   await page.getByLabel('as it looks from').press('Enter');
@@ -79,10 +95,18 @@ test('whole results lie side by side, linked, and one over the other; one is mad
   page.on('console', (message) => message.type() === 'error' && faults.push(message.text()));
   // The best way takes longer than is done without asking.
   await page.goto(`${strip}/large?ways=lanczos,nearest,faithful-best&right=0.5&down=0.5`);
-  const pixels = (pane) => page.locator('.pane').nth(pane).locator('canvas').first().evaluate((canvas) => {
-    const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
-    return [...Array(50).keys()].map((i) => data.slice(4 * Math.floor((i / 50) * (data.length / 4)), 4 * Math.floor((i / 50) * (data.length / 4)) + 3).join());
-  });
+  const pixels = (pane) =>
+    page
+      .locator('.pane')
+      .nth(pane)
+      .locator('canvas')
+      .first()
+      .evaluate((canvas) => {
+        const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
+        return [...Array(50).keys()].map((i) =>
+          data.slice(4 * Math.floor((i / 50) * (data.length / 4)), 4 * Math.floor((i / 50) * (data.length / 4)) + 3).join(),
+        );
+      });
   const seen = async (pane) => new Set(await pixels(pane)).size > 5;
   await expect.poll(() => seen(0), { timeout: 60_000 }).toBe(true);
   await expect.poll(() => seen(1), { timeout: 60_000 }).toBe(true);
@@ -147,7 +171,10 @@ test('parts are painted to go another way, shown as printed, and cleared', async
   await page.getByRole('button', { name: /^Done/ }).click();
   await expect(page.locator('.strip thead th b', { hasText: 'as printed' })).toBeVisible();
   await page.keyboard.press('m');
-  await Promise.all([page.waitForResponse((answer) => answer.url().endsWith('/area')), page.getByRole('button', { name: 'Clear' }).click()]);
+  await Promise.all([
+    page.waitForResponse((answer) => answer.url().endsWith('/area')),
+    page.getByRole('button', { name: 'Clear' }).click(),
+  ]);
   await page.keyboard.press('m');
   await expect(page.locator('.strip thead th b', { hasText: 'as printed' })).toHaveCount(0);
 });
@@ -160,7 +187,8 @@ test('a full-size file is laid beside the ways, and each is measured against it'
   await page.locator('#reference-file').setInputFiles(full);
   await expect(page.locator('.strip-reference')).toContainText('1,210 × 810 px');
   await expect(page.locator('.strip thead th b', { hasText: 'full size' })).toBeVisible();
-  const figure = async (way) => Number((await page.locator(`[data-mean="${way}"]`).textContent()).match(/mean ([\d.]+) dB · 0\.\d+/)?.[1] ?? 0);
+  const figure = async (way) =>
+    Number((await page.locator(`[data-mean="${way}"]`).textContent()).match(/mean ([\d.]+) dB · 0\.\d+/)?.[1] ?? 0);
   await expect.poll(() => figure('faithful'), { timeout: 90_000 }).toBeGreaterThan(20);
   expect(await page.locator('[data-likeness]').first().textContent()).toMatch(/^[\d.]+ dB · 0\.\d{4}$/);
   await page.keyboard.press('Control+z');

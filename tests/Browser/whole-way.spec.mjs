@@ -7,7 +7,9 @@ test('from twenty dropped pictures to a downloaded parcel of measured print file
   const batch = await openBatch(page, 'The whole way');
   await drop(page, good());
   await allRead(page, 20);
-  await expect(page.locator('.artwork', { has: page.getByRole('heading', { name: 'Picture 01' }) })).toContainText('401 × 601 px');
+  await expect(page.locator('.artwork', { has: page.getByRole('heading', { name: 'Picture 01' }) })).toContainText(
+    '401 × 601 px',
+  );
 
   await chooseProducts(page, batch, ['4x6', 'coaster', 'a0']);
   await expect(page.locator('.corner')).toContainText('20 artworks on 3 products');
@@ -51,7 +53,13 @@ test('from twenty dropped pictures to a downloaded parcel of measured print file
   for (const { output, preflight } of made) {
     const path = `${folder}/${output.path}`;
     expect(preflight).toBe('passed');
-    expect(measured(path)).toEqual({ format: 'JPEG', width: output.width_px, height: output.height_px, ppi: 300, unit: 'PixelsPerInch' });
+    expect(measured(path)).toEqual({
+      format: 'JPEG',
+      width: output.width_px,
+      height: output.height_px,
+      ppi: 300,
+      unit: 'PixelsPerInch',
+    });
     expect(createHash('sha256').update(readFileSync(path)).digest('hex')).toBe(output.sha256);
   }
   // 95 mm and 3 mm of bleed all round at 300 ppi are 1193 px.
