@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Snugfit;
 
 use Symfony\Bundle\FrameworkBundle\Kernel\MicroKernelTrait;
+use Symfony\Component\Config\Resource\DirectoryResource;
+use Symfony\Component\DependencyInjection\ContainerBuilder;
+use Symfony\Component\Finder\Finder;
 use Symfony\Component\HttpKernel\Kernel as HttpKernel;
 
 final class Kernel extends HttpKernel
@@ -19,5 +22,22 @@ final class Kernel extends HttpKernel
     public function getLogDir(): string
     {
         return $this->getProjectDir().'/var/log';
+    }
+
+    /** The container is built anew whenever the code changes (tools/setup.sh), so that its version is read just then. */
+    protected function build(ContainerBuilder $container): void
+    {
+        $container->addResource(new DirectoryResource($this->getProjectDir().'/src'));
+        $container->setParameter('snugfit.code_version', self::codeVersion($this->getProjectDir().'/src'));
+    }
+
+    private static function codeVersion(string $folder): string
+    {
+        $hash = hash_init('xxh128');
+        foreach ((new Finder())->files()->in($folder)->name(['*.php', '*.json'])->sortByName() as $file) {
+            hash_update($hash, $file->getRelativePathname()."\0".$file->getContents());
+        }
+
+        return hash_final($hash);
     }
 }

@@ -63,7 +63,7 @@ final class CheckCommand extends Command
     private function check(string $file, Product $product): array
     {
         try {
-            $facts = PrintFileFacts::fromRecord((is_file($file) ? $this->processes->start(new ReadPrintFileJob($file)) : throw PixelJobFailed::said('There is no such file.'))->facts());
+            $facts = PrintFileFacts::fromRecord((is_file($file) ? $this->processes->start(new ReadPrintFileJob($file)) : throw PixelJobFailed::missing())->facts());
             $findings = $this->preflight->check($product, $facts);
         } catch (PixelJobFailed $e) {
             [$facts, $findings] = [null, [new PreflightFinding('Readable', 'a print file', lcfirst($e->getMessage()), false)]];

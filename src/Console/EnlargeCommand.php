@@ -21,6 +21,7 @@ use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Upscale\UpscalePlan;
 use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\Job\ReadMasterJob;
 use Snugfit\Pixels\Job\SimilarityJob;
@@ -78,7 +79,7 @@ final class EnlargeCommand extends Command
             }
             $format = $this->format($out);
             $upscale = $option->upscaleSettings();
-            $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($in))->facts());
+            $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($in)))->facts());
             $to = $this->size($option, $facts->size);
             $reference = $this->reference($option, $facts->size);
             $upscale ??= UpscaleSettings::for($facts->kindGuess, $facts)->with($option->effort());
@@ -98,13 +99,13 @@ final class EnlargeCommand extends Command
         $bar = new TerminalProgress($errors);
         $began = microtime(true);
         try {
-            $child = $this->processes->withThreads(CpuCount::count())->start(new MakePrintJob($in, $recipe, $out));
+            $child = $this->processes->withThreads(CpuCount::count())->start(new MakePrintJob(new JobMaster($in, $facts->sha256), $recipe->canonicalJson(), $out));
             while ($child->isRunning()) {
                 $bar->at('Enlarging', $child->enlarged());
                 usleep(50_000);
             }
             $child->facts();
-            $similarity = null === $reference ? null : $this->processes->start(new SimilarityJob($in, $recipe, $option->text('reference') ?? '', $reference->recipe($recipe)))->facts();
+            $similarity = null === $reference ? null : $this->processes->start(new SimilarityJob(new JobMaster($in, $facts->sha256), $recipe, new JobMaster($option->text('reference') ?? '', $reference->file), $reference->recipe($recipe)))->facts();
         } catch (PixelJobFailed $e) {
             return $this->failed($errors, $e->getMessage());
         } finally {
@@ -129,7 +130,7 @@ final class EnlargeCommand extends Command
         if (!is_file($path)) {
             throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $path));
         }
-        $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($path))->facts());
+        $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($path)))->facts());
 
         return ReferenceImage::of(basename($path), $facts->sha256, $facts->size, $picture);
     }

@@ -99,8 +99,8 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         } finally {
             $bar->end();
         }
-        foreach ($result->failures as $failure) {
-            $errors->writeln(OutputFormatter::escape($failure));
+        foreach ([...$result->notes, ...$result->failures] as $sentence) {
+            $errors->writeln(OutputFormatter::escape($sentence));
         }
         if ($input->getOption('json')) {
             $output->write($result->manifest->json(), false, OutputInterface::OUTPUT_RAW);

@@ -35,29 +35,29 @@ final readonly class PrintFileMaker
      *
      * @throws UnreadableMaster|ImpossibleRecipe|UnwritablePrintFile|BrokenUpscale|OnnxFailed
      */
-    public function make(string $masterPath, Recipe $recipe, string $target, ?\Closure $tell = null): void
+    public function make(Master $master, Recipe $recipe, string $target, ?\Closure $tell = null): void
     {
-        $master = Master::open($masterPath);
         if (!$master->size()->equals($recipe->frame->picture)) {
             throw ImpossibleRecipe::otherMaster($recipe->frame->picture, $master->size());
         }
         $part = $target.'.part';
         try {
             $colours = OutputColourConverter::of($master, $recipe);
-            $picture = fn (): Image => $colours->delivered($this->pictures->of($master, $recipe, $tell)->without(...PrintFileWriter::NOTES), $recipe->write->bits);
+            $picture = fn (): Image => $colours->delivered(
+                $this->pictures->of($master, $recipe, $tell)->without(...PrintFileWriter::NOTES), $recipe->write->bits,
+            );
             $this->writer->write($picture, $recipe->write, $part);
             $this->flush($part);
         } catch (VipsFailed $e) {
             @unlink($part);
-            throw str_contains($e->getMessage(), 'save') || str_contains($e->getMessage(), 'write') || str_contains($e->getMessage(), 'No space left')
-                ? UnwritablePrintFile::because($e->getMessage())
-                : UnreadableMaster::damaged($e->getMessage());
+            // Pixels are decoded while they are written, so the library cannot tell which of the two went wrong.
+            throw $master->isWhole() ? UnwritablePrintFile::at($target, $e) : UnreadableMaster::damaged($e);
         } catch (UnwritablePrintFile $e) {
             @unlink($part);
             throw $e;
         }
         if (!rename($part, $target)) {
-            throw UnwritablePrintFile::because('it could not be given its name');
+            throw UnwritablePrintFile::at($target);
         }
     }
 
@@ -65,7 +65,7 @@ final readonly class PrintFileMaker
     {
         $file = fopen($path, 'r+');
         if (false === $file || !fsync($file)) {
-            throw UnwritablePrintFile::because('its bytes did not reach the disk');
+            throw UnwritablePrintFile::at($path);
         }
         fclose($file);
     }

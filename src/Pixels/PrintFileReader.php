@@ -73,7 +73,7 @@ final readonly class PrintFileReader
         try {
             return Image::load($format->value, $path, ['fail-on' => 1, 'access' => $stream ? 1 : 0]);
         } catch (VipsFailed $e) {
-            throw UnwritablePrintFile::unreadable($e->getMessage());
+            throw UnwritablePrintFile::unreadable(cause: $e);
         }
     }
 

@@ -122,7 +122,7 @@ final readonly class PrintRenderer
             return null;
         }
         $upright = $this->tidier($master, $recipe, $space)->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space));
-        $name = $recipe->preparedName((string) hash_file('sha256', $master->path));
+        $name = $recipe->preparedName($master->sha256());
         if ($isRebuilt) {
             return (new PaletteUpscaler($this->workFolder))->enlarge($upright, $name, $transform, $crop, $enlarge->to);
         }

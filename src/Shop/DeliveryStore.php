@@ -24,22 +24,22 @@ final readonly class DeliveryStore
     {
     }
 
-    public static function placement(int $artworkId, string $productCode): string
-    {
-        return $artworkId.':'.$productCode;
-    }
-
-    /** @return array<string, PrintFile> the newest delivered file of each placement */
+    /** @return array<string, PrintFile> the newest delivered file of each placement, by PlacementKey::toString() */
     public function latest(Batch $batch): array
     {
         $latest = [];
         foreach ($this->ended($batch) as $file) {
             if ($file->state()->isDelivered()) {
-                $latest[self::placement($file->artwork()->id(), $file->productCode())] = $file;
+                $latest[$file->key()->toString()] = $file;
             }
         }
 
         return $latest;
+    }
+
+    public function delivered(Batch $batch): BatchDelivery
+    {
+        return new BatchDelivery($this->latest($batch), $this->store, $this->folder($batch));
     }
 
     public function key(Batch $batch, string $path): string
@@ -98,7 +98,7 @@ final readonly class DeliveryStore
         $latest = $this->latest($batch);
         $entries = [];
         foreach ($this->ended($batch) as $file) {
-            $placement = self::placement($file->artwork()->id(), $file->productCode());
+            $placement = $file->key()->toString();
             $entries[$placement] = $this->entry($latest[$placement] ?? $file);
         }
         $unreadable = array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => IntakeState::Unreadable === $artwork->state());

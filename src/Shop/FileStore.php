@@ -20,9 +20,9 @@ final readonly class FileStore
 
     private string $root;
 
-    public function __construct(string $dataDir)
+    public function __construct(DataFolder $data)
     {
-        $this->root = $dataDir.'/files';
+        $this->root = $data->files();
         // Made at first use, so that a command without a shop leaves no folder behind.
         $this->files = new Filesystem(new LocalFilesystemAdapter($this->root, lazyRootCreation: true));
     }

@@ -6,6 +6,7 @@ namespace Snugfit\Shop;
 
 use Snugfit\Core\Fit\Verdict;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Shop\Entity\BatchArtwork;
 
 /** What a placement comes down to: the figures that a batch is counted, filtered and ordered by, without its plan. */
@@ -38,6 +39,11 @@ final readonly class PlacementSummary
             $placed->artwork, $placed->product, $placement->verdict, $placement->effective->value, $placement->enlargement, $placement->keptShare, $placement->keepsBox,
             $placed->isExcluded(), $placed->isLookedAt(), $placed->framingKey(), $recipe,
         );
+    }
+
+    public function key(): PlacementKey
+    {
+        return new PlacementKey((string) $this->artwork->id(), $this->product->code);
     }
 
     public function isShort(): bool

@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop;
 
-use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Product\Product;
-use Snugfit\Core\Recipe\ImpossibleRecipe;
-use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Core\Production\ProductionPlanner;
+use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Symfony\Contracts\Cache\CacheInterface;
@@ -25,9 +24,9 @@ final class PlacementSummaryCache
 
     public function __construct(
         private readonly BatchPlanner $sheet,
-        private readonly RecipeBuilder $recipes,
+        private readonly ProductionPlanner $production,
         private readonly CacheInterface $cache,
-        private readonly string $dataDir,
+        private readonly DataFolder $data,
     ) {
     }
 
@@ -41,7 +40,7 @@ final class PlacementSummaryCache
     public function byArtwork(Batch $batch): array
     {
         $products = $this->sheet->products($batch);
-        $name = 'figures.'.hash('xxh128', $this->dataDir).'.'.$batch->id();
+        $name = 'figures.'.hash('xxh128', $this->data->path).'.'.$batch->id();
         $productRepository = hash('xxh128', serialize([$products, $batch->settings()->toArray()]));
         $kept = $this->kept($name);
         if ($kept['products'] !== $productRepository) {
@@ -78,17 +77,10 @@ final class PlacementSummaryCache
         return array_map(function (Product $product) use ($artwork): PlacementSummary {
             $placed = $this->sheet->place($artwork, $product);
 
-            return PlacementSummary::of($placed, $this->recipe($placed));
-        }, $products);
-    }
+            $outcome = $this->production->decide($placed->wanted());
 
-    private function recipe(PlannedPlacement $placed): ?string
-    {
-        try {
-            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions())->hash();
-        } catch (ImpossibleRecipe|ImpossibleFinish) {
-            return null;
-        }
+            return PlacementSummary::of($placed, $outcome instanceof Recipe ? $outcome->hash() : null);
+        }, $products);
     }
 
     /** @return Kept */

@@ -7,6 +7,8 @@ namespace Snugfit\Shop;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\Verdict;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Production\PlacementKey;
+use Snugfit\Core\Production\WantedPrint;
 use Snugfit\Shop\Entity\BatchArtwork;
 
 /** An artwork on a product as a person left it, planned. */
@@ -21,6 +23,18 @@ final readonly class PlannedPlacement
     {
         $this->artwork = $effective->artwork;
         $this->product = $effective->product;
+    }
+
+    /** Tells it from all others of its batch. */
+    public function key(): PlacementKey
+    {
+        return new PlacementKey((string) $this->artwork->id(), $this->product->code);
+    }
+
+    /** As it is asked of the production planner. */
+    public function wanted(): WantedPrint
+    {
+        return new WantedPrint($this->key(), $this->artwork->path(), $this->artwork->facts(), $this->placement, $this->effective->renderOptions());
     }
 
     public function isExcluded(): bool

@@ -14,13 +14,13 @@ use Snugfit\Shop\Entity\ShelfProduct;
 /** The shop's products. A shop that has not opened yet, such as a bare command line, has the standard sizes. */
 final readonly class ProductRepository
 {
-    public function __construct(private EntityManagerInterface $entities, private string $dataDir)
+    public function __construct(private EntityManagerInterface $entities, private DataFolder $data)
     {
     }
 
     public function catalogue(): Catalogue
     {
-        if (!is_file($this->dataDir.'/shop.sqlite')) {
+        if (!is_file($this->data->database())) {
             return Catalogue::standard();
         }
 

@@ -9,6 +9,7 @@ use Snugfit\Core\Artwork\MasterWarning;
 use Snugfit\Core\Artwork\MasterWarnings;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\Reading\DoubleCompressionDetector;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\MasterReader;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
@@ -53,7 +54,7 @@ final class DoubleCompressionDetectorTest extends PixelTestCase
             self::assertGreaterThanOrEqual($wanted[0], $found);
             self::assertLessThanOrEqual($wanted[1], $found);
         }
-        $codes = array_map(static fn (MasterWarning $warning): string => $warning->code, (new MasterWarnings())->of((new MasterReader())->read($path, []), $file));
+        $codes = array_map(static fn (MasterWarning $warning): string => $warning->code, (new MasterWarnings())->of((new MasterReader())->read(Master::open($path), []), $file));
         self::assertSame(null !== $wanted, \in_array('resaved', $codes, true));
     }
 
@@ -63,10 +64,10 @@ final class DoubleCompressionDetectorTest extends PixelTestCase
         $this->convert('1.jpg', '0.png', '-quality', '50');
         $this->convert('2.jpg', '1.jpg', '-quality', '92');
         $this->tool('exiftool', '-q', '-overwrite_original', '-n', '-Orientation=6', '2.jpg');
-        self::assertNotNull((new MasterReader())->read($this->folder.'/2.jpg', [])->statistics->savedBefore);
+        self::assertNotNull((new MasterReader())->read(Master::open($this->folder.'/2.jpg'), [])->statistics->savedBefore);
         $this->convert('3.jpg', '0.png', '-colorspace', 'Gray', '-quality', '50');
         $this->convert('4.jpg', '3.jpg', '-quality', '92');
-        self::assertNotNull((new MasterReader())->read($this->folder.'/4.jpg', [])->statistics->savedBefore);
+        self::assertNotNull((new MasterReader())->read(Master::open($this->folder.'/4.jpg'), [])->statistics->savedBefore);
     }
 
     public function test_a_file_without_tables_says_nothing(): void

@@ -104,7 +104,7 @@ final class FinishedPrintTest extends PixelTestCase
         $facts = $this->read($this->folder.'/in.png');
         $plain = $this->recipe($facts, new PixelSize(240, 180), FileFormat::Png);
         $make = function (Recipe $recipe): string {
-            PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+            PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png');
 
             return Image::load('png', $this->folder.'/out.png')->bytes();
         };
@@ -198,7 +198,7 @@ final class FinishedPrintTest extends PixelTestCase
         $this->picture(new PixelSize(120, 80))->save('png', $this->folder.'/in.png', []);
         $recipe = $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(120, 80), FileFormat::Png)->finishedBy($this->finish(['guard' => ['black' => 2, 'white' => 2]]));
         $recipe = new Recipe($recipe->frame, $recipe->enlarge, $recipe->write, new Mount(new PixelSize(160, 120), new PrintLayout(new PixelWindow(20, 20, 120, 80), EdgeFill::Colour, 'ffffff')), $recipe->finish);
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png');
         $image = Image::load('png', $this->folder.'/out.png');
         self::assertSame([255], array_values(array_unique($image->crop(new PixelWindow(0, 0, 160, 20))->values())));
         self::assertLessThan(251, max($image->crop(new PixelWindow(20, 20, 120, 80))->values()));
@@ -214,7 +214,7 @@ final class FinishedPrintTest extends PixelTestCase
         $whole = $this->recipe($facts, new PixelSize(300, 300), FileFormat::Png, crop: new PixelWindow(0, 0, 300, 300));
         $measurer = new PrintMeasurer(new PrintRenderer($this->folder));
         $similarity = function (Recipe $made, Recipe $planned) use ($measurer): float {
-            PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $made, $this->folder.'/out.png');
+            PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $made, $this->folder.'/out.png');
 
             return $measurer->measure(Master::open($this->folder.'/in.png'), $planned, $this->folder.'/out.png')->similarity;
         };
@@ -235,7 +235,7 @@ final class FinishedPrintTest extends PixelTestCase
         $facts = $this->read($this->folder.'/in.png');
         $halo = function (int $amount) use ($facts): float {
             $recipe = $this->recipe($facts, $facts->size, FileFormat::Png)->finishedBy($this->finish(['sharpen' => ['amount' => $amount, 'radius' => '2px']]));
-            PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+            PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png');
 
             return (float) (new PrintMeasurer(new PrintRenderer($this->folder)))->measure(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png')->halo;
         };
@@ -258,7 +258,7 @@ final class FinishedPrintTest extends PixelTestCase
     {
         $facts = $this->read($this->folder.'/'.$name);
         $path = $this->folder.'/out-'.bin2hex(random_bytes(4)).'.'.$format->extension();
-        PrintFileMaker::in($this->folder)->make($this->folder.'/'.$name, $this->recipe($facts, $facts->size, $format)->finishedBy($this->finish($fields)), $path);
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/'.$name), $this->recipe($facts, $facts->size, $format)->finishedBy($this->finish($fields)), $path);
 
         return $path;
     }

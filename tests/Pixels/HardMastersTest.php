@@ -73,7 +73,7 @@ final class HardMastersTest extends PixelTestCase
                 }
                 $recipe = $this->order($facts->isTransparent && $format->keepsTransparency() && $profile->keepsTransparency(), $format, $profile, $facts, $to);
                 $target = \sprintf('%s/out-%s.%s', $this->folder, $profile->value, $format->extension());
-                PrintFileMaker::in($this->folder.'/work')->make($path, $recipe, $target);
+                PrintFileMaker::in($this->folder.'/work')->make(Master::open($path), $recipe, $target);
                 $called = $format->value.' '.$profile->value;
                 $found = (new PrintFileReader())->read($target);
                 $measures = (new PrintFileReader())->inPicture($target, fn (string $file) => (new PrintMeasurer(new PrintRenderer($this->folder.'/work')))->measure(Master::open($path), $recipe, $file));

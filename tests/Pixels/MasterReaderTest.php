@@ -218,7 +218,7 @@ final class MasterReaderTest extends PixelTestCase
     {
         $path = $this->convert('a.jpg', '-size', '800x400', 'plasma:', '-colorspace', 'CMYK');
         $this->tool('exiftool', '-q', '-n', '-overwrite_original', '-Orientation=6', $path);
-        (new \Snugfit\Pixels\Reading\MasterReader())->read($path, [320 => $this->folder.'/p.webp']);
+        (new \Snugfit\Pixels\Reading\MasterReader())->read(Master::open($path), [320 => $this->folder.'/p.webp']);
         $facts = $this->read($this->folder.'/p.webp');
         self::assertEquals([new PixelSize(160, 320), ColourModel::Rgb, 1], [$facts->size, $facts->colour, $facts->exifOrientation]);
     }

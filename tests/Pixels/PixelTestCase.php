@@ -17,6 +17,7 @@ use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\MasterReader;
 use Snugfit\Pixels\Vips\Image;
 use Symfony\Component\Filesystem\Filesystem;
@@ -60,7 +61,7 @@ abstract class PixelTestCase extends TestCase
 
     protected function read(string $path): MasterFacts
     {
-        return (new MasterReader())->read($path);
+        return (new MasterReader())->read(Master::open($path));
     }
 
     /** Smooth colour with some structure, without noise: whatever resampling gets wrong shows. */

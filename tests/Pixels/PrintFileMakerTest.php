@@ -14,6 +14,7 @@ use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\Image;
 
@@ -241,13 +242,13 @@ final class PrintFileMakerTest extends PixelTestCase
     {
         $this->picture(new PixelSize(30, 20))->save('png', $this->folder.'/in.png', []);
         $this->expectException(UnwritablePrintFile::class);
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(60, 40)), '/proc/nowhere/x.png');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $this->recipe($this->read($this->folder.'/in.png'), new PixelSize(60, 40)), '/proc/nowhere/x.png');
     }
 
     private function make(string $name, Recipe $recipe): string
     {
         $target = \sprintf('%s/out-%s.%s', $this->folder, substr($recipe->hash(), 0, 8), $recipe->write->format->extension());
-        PrintFileMaker::in($this->folder)->make($this->folder.'/'.$name, $recipe, $target);
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/'.$name), $recipe, $target);
 
         return $target;
     }

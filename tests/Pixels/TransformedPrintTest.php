@@ -29,6 +29,7 @@ use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Vips\Image;
 
 /** What is planned is what is printed: held against ImageMagick, which mirrors, turns and tilts the same master. */
@@ -73,7 +74,7 @@ final class TransformedPrintTest extends PixelTestCase
         $crop = $placement->crop;
         $recipe = (new RecipeBuilder())->recipeFor($placement, $this->read($this->folder.'/in.png'), new RenderOptions(FileFormat::Png));
         $same = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->settings, $crop->size()), $recipe->write);
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $same, $this->folder.'/out.png');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $same, $this->folder.'/out.png');
         $this->tool('convert', 'in.png', '-rotate', (string) $turn->value, '+repage', '-virtual-pixel', 'edge', '-distort', 'SRT', \sprintf('%s,%s 1 %s', $crop->centreX(), $crop->centreY(), $tilt), '-crop', \sprintf('%dx%d%+d%+d', $crop->width, $crop->height, $crop->x, $crop->y), '+repage', 'want.png');
         // Interpolation differs by a little; a window that lay a pixel off would differ by more over the whole picture.
         $here = $this->difference('want.png', 'out.png');
@@ -123,7 +124,7 @@ final class TransformedPrintTest extends PixelTestCase
         foreach (FileFormat::cases() as $format) {
             $recipe = (new RecipeBuilder())->recipeFor($this->plan($facts->size, '6x6in', $request, 20), $facts, new RenderOptions($format));
             self::assertEquals($recipe, Recipe::fromJson($recipe->canonicalJson()));
-            PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/p');
+            PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/p');
             self::assertSame([], Preflight::failures((new Preflight())->check($recipe, (new PrintFileReader())->read($this->folder.'/p'), null)));
         }
     }
@@ -154,7 +155,7 @@ final class TransformedPrintTest extends PixelTestCase
         if (null === $recipe->mount) {
             $recipe = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->settings, $placement->crop->size()), $recipe->write);
         }
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.png');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.png');
 
         return $this->folder.'/out.png';
     }

@@ -178,7 +178,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
         $other = new TileClaims($this->folder.'/book', 4);
         // This process is alive and has the first; nobody takes it, not even itself by another book: that would be a second worker.
         self::assertSame(0, $book->claim([0, 1, 2, 3]));
-        $claimed = new Process([\PHP_BINARY, '-r', \sprintf('require %s; $b = new Snugfit\Pixels\Enlarger\TileBook(%s, 4); echo $b->claim([0, 1, 2, 3]); $b->done(1); echo $b->claim([0, 1]) ?? "none";', var_export(\dirname(__DIR__, 2).'/vendor/autoload.php', true), var_export($this->folder.'/book', true))]);
+        $claimed = new Process([\PHP_BINARY, '-r', \sprintf('require %s; $b = new Snugfit\Pixels\Enlarger\TileClaims(%s, 4); echo $b->claim([0, 1, 2, 3]); $b->done(1); echo $b->claim([0, 1]) ?? "none";', var_export(\dirname(__DIR__, 2).'/vendor/autoload.php', true), var_export($this->folder.'/book', true))]);
         $claimed->mustRun();
         self::assertSame('1none', $claimed->getOutput());
         $book->done(0);

@@ -25,6 +25,7 @@ use Snugfit\Pixels\Colour\OutputColourConverter;
 use Snugfit\Pixels\Colour\WorkingSpace;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\Image;
 
@@ -61,7 +62,7 @@ final class WrittenPrintTest extends PixelTestCase
         $facts = $this->read($this->folder.'/in.tif');
         $recipe = $this->recipe($facts, $facts->size, FileFormat::Tiff);
         $recipe = $this->written($recipe, new Write(FileFormat::Tiff, Ppi::of(300), 8, false, colour: new OutputColour($to, $intent, $blackPoint)));
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.tif', $recipe, $this->folder.'/ours.tif');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.tif'), $recipe, $this->folder.'/ours.tif');
 
         $number = ['perceptual' => '0', 'relative' => '1', 'saturation' => '2', 'absolute' => '3'][$intent->value];
         $profile = Profile::Srgb === $to ? self::SRGB : "$root/profiles/{$to->value}.icc";
@@ -84,7 +85,7 @@ final class WrittenPrintTest extends PixelTestCase
         $facts = $this->read($this->folder.'/in.tif');
         $make = function (Profile $profile) use ($facts): string {
             $recipe = $this->written($this->recipe($facts, $facts->size), new Write(FileFormat::Png, Ppi::of(300), 8, false, colour: new OutputColour($profile)));
-            PrintFileMaker::in($this->folder)->make($this->folder.'/in.tif', $recipe, $this->folder."/{$profile->value}.png");
+            PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.tif'), $recipe, $this->folder."/{$profile->value}.png");
 
             return bin2hex(substr(Image::load('png', $this->folder."/{$profile->value}.png")->bytes(), 0, 3));
         };
@@ -97,7 +98,7 @@ final class WrittenPrintTest extends PixelTestCase
         $this->tool('convert', '-size', '8x8000', 'gradient:gray(20%)-gray(60%)', '-depth', '16', '-type', 'TrueColor', '-profile', self::WIDE, 'PNG48:in.png');
         $facts = $this->read($this->folder.'/in.png');
         $recipe = $this->written($this->recipe($facts, $facts->size), new Write(FileFormat::Tiff, Ppi::of(300), 16, false, colour: new OutputColour(Profile::Wide)));
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.tif');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.tif');
         $distinct = static fn (string $loader, string $path): int => \count(array_unique(Image::load($loader, $path)->extractBands(0, 1)->values()));
         self::assertGreaterThan(7900, $distinct('png', $this->folder.'/in.png'));
         self::assertGreaterThan(7900, $distinct('tiff', $this->folder.'/out.tif'));
@@ -135,12 +136,12 @@ final class WrittenPrintTest extends PixelTestCase
         $size = PrintSize::millimetres(154, 216)->pixelsAt(Ppi::of(50));
         $page = new PdfPage(PrintSize::millimetres(148, 210), Bleed::all(Length::millimetres(3)));
         $recipe = $this->written($this->recipe($facts, $size), new Write(FileFormat::Pdf, Ppi::of(50), 8, false, page: $page));
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.pdf');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.pdf');
         self::assertSame([[154.0, 216.0], [154.0, 216.0], [148.0, 210.0]], $this->boxes('out.pdf', ['MediaBox', 'BleedBox', 'TrimBox']));
         self::assertStringContainsString('ICC', strtoupper($this->tool('pdfimages', '-list', 'out.pdf')));
         $this->tool('pdfimages', '-all', 'out.pdf', 'p');
         $jpeg = $this->written($this->recipe($facts, $size), new Write(FileFormat::Jpeg, Ppi::of(50), 8, false));
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $jpeg, $this->folder.'/out.jpg');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $jpeg, $this->folder.'/out.jpg');
         self::assertFileEquals($this->folder.'/out.jpg', $this->folder.'/p-000.jpg');
         $found = (new PrintFileReader())->read($this->folder.'/out.pdf');
         self::assertSame([], Preflight::failures((new Preflight())->check($recipe, $found, null)));
@@ -148,7 +149,7 @@ final class WrittenPrintTest extends PixelTestCase
         $this->tool('pdftoppm', '-r', '50', '-png', 'out.pdf', 'drawn');
         self::assertLessThan(0.03, $this->unlike('drawn-1.png', 'out.jpg'));
         $again = file_get_contents($this->folder.'/out.pdf');
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.pdf');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.pdf');
         self::assertSame($again, file_get_contents($this->folder.'/out.pdf'), 'the same recipe, the same file');
     }
 
@@ -158,7 +159,7 @@ final class WrittenPrintTest extends PixelTestCase
         $facts = $this->read($this->folder.'/in.png');
         $page = new PdfPage(PrintSize::millimetres(100, 100), Bleed::all(Length::millimetres(3)), true);
         $recipe = $this->written($this->recipe($facts, PrintSize::millimetres(106, 106)->pixelsAt(Ppi::of(72))), new Write(FileFormat::Pdf, Ppi::of(72), 8, false, colour: new OutputColour(Profile::Coated), page: $page));
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.pdf');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.pdf');
         self::assertSame([[122.0, 122.0], [106.0, 106.0], [100.0, 100.0]], $this->boxes('out.pdf', ['MediaBox', 'BleedBox', 'TrimBox']));
         $this->tool('pdftoppm', '-r', '254', '-png', 'out.pdf', 'drawn');
         $image = Image::load('png', $this->folder.'/drawn-1.png')->extractBands(0, 1)->copyToMemory();
@@ -182,7 +183,7 @@ final class WrittenPrintTest extends PixelTestCase
         $make = function (?SizeLimit $limit, FileFormat $format = FileFormat::Jpeg) use ($facts): int {
             $page = FileFormat::Pdf === $format ? new PdfPage(PrintSize::inches(2, 4 / 3), Bleed::none()) : null;
             $recipe = $this->written($this->recipe($facts, $facts->size), new Write($format, Ppi::of(300), 8, false, limit: $limit, page: $page));
-            PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.'.$format->extension());
+            PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.'.$format->extension());
 
             return (int) filesize($this->folder.'/out.'.$format->extension());
         };
@@ -218,7 +219,7 @@ final class WrittenPrintTest extends PixelTestCase
         $this->convert('in.png', '-size', '80x60', 'gradient:red-blue', '-alpha', 'set', '-channel', 'A', '-evaluate', 'set', '40%', '-depth', '16');
         $facts = $this->read($this->folder.'/in.png');
         $recipe = $this->written($this->recipe($facts, $facts->size), new Write(FileFormat::Tiff, Ppi::of(240), 16, true, compression: $compression));
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.tif');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.tif');
         $exif = $this->exif($this->folder.'/out.tif');
         self::assertSame([(int) $number, 4, '16 16 16 16'], [$exif->int('Compression'), $exif->int('SamplesPerPixel'), $exif->string('BitsPerSample')]);
         $samples = fn (string $file): string => md5($this->tool('convert', $file, '-depth', '16', 'rgba:-'));
@@ -230,7 +231,7 @@ final class WrittenPrintTest extends PixelTestCase
         $this->convert('in.png', '-size', '80x60', 'xc:none', '-fill', 'red', '-draw', 'rectangle 10,10 50,40', '-depth', '8');
         $facts = $this->read($this->folder.'/in.png');
         $recipe = $this->written($this->recipe($facts, $facts->size), new Write(FileFormat::Webp, Ppi::of(240), 8, true));
-        PrintFileMaker::in($this->folder)->make($this->folder.'/in.png', $recipe, $this->folder.'/out.webp');
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.webp');
         self::assertSame([], Preflight::failures((new Preflight())->check($recipe, (new PrintFileReader())->read($this->folder.'/out.webp'), null)));
         self::assertStringContainsString('srgb', strtolower($this->tool('convert', 'out.webp', '-format', '%[colorspace] %[fx:p{0,0}.a] %[fx:p{30,20}.a]', 'info:')));
         self::assertStringEndsWith(' 0 1', trim($this->tool('convert', 'out.webp', '-format', '%[colorspace] %[fx:p{0,0}.a] %[fx:p{30,20}.a]', 'info:')));

@@ -12,8 +12,10 @@ use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Shop\BatchPlanner;
+use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\FramingMemo;
@@ -83,7 +85,7 @@ final class PlacementSummaryCacheTest extends ShopTestCase
 
     private function figures(): PlacementSummaryCache
     {
-        return new PlacementSummaryCache($this->service(BatchPlanner::class), new RecipeBuilder(), $this->cache, $this->data);
+        return new PlacementSummaryCache($this->service(BatchPlanner::class), new ProductionPlanner(), $this->cache, new DataFolder($this->data));
     }
 
     /** @return list<PlacementSummary> */

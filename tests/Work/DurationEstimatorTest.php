@@ -29,6 +29,8 @@ use Snugfit\Pixels\Enlarger\NetworkUpscaler;
 use Snugfit\Pixels\Enlarger\UpscaleEstimator;
 use Snugfit\Pixels\Enlarger\UpscaleThroughput;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
+use Snugfit\Shop\BatchProduction;
+use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\FramingMemo;
@@ -36,7 +38,6 @@ use Snugfit\Tests\Shop\ShopTestCase;
 use Snugfit\Work\Folder\FolderProgressEstimator;
 use Snugfit\Work\Folder\WantedFile;
 use Snugfit\Work\Run\DurationEstimator;
-use Snugfit\Work\Run\RunForecast;
 use Symfony\Component\Filesystem\Filesystem;
 
 /** How long work will take: told before it starts, by way, and learnt from this machine's own work. */
@@ -149,14 +150,16 @@ final class DurationEstimatorTest extends ShopTestCase
     /** Of the batch's only file, by one who asks for the first time. */
     private function bytes(Batch $batch): int
     {
-        return (new DurationEstimator($this->entities(), $this->data))->expectedBytes($this->service(RunForecast::class)->recipes($batch)[0][0]);
+        $recipe = $this->service(BatchProduction::class)->plan($batch)[0]->print->recipe() ?? throw new \LogicException();
+
+        return (new DurationEstimator($this->entities(), new DataFolder($this->data)))->expectedBytes($recipe);
     }
 
     /** @return array{int, float, int} */
     private function forecast(Batch $batch): array
     {
-        $forecast = $this->service(RunForecast::class);
+        $forecast = (new DurationEstimator($this->entities(), new DataFolder($this->data)))->forecast($this->service(BatchProduction::class)->plan($batch));
 
-        return $forecast->of($forecast->recipes($batch));
+        return [$forecast->files, $forecast->seconds, $forecast->bytes];
     }
 }

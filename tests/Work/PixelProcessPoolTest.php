@@ -6,8 +6,10 @@ namespace Snugfit\Tests\Work;
 
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\PixelJob;
 use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Shop\DataFolder;
 use Snugfit\Tests\Pixels\PixelTestCase;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
@@ -33,7 +35,7 @@ final class PixelProcessPoolTest extends PixelTestCase
     {
         $processes = $this->bench();
         file_put_contents($this->folder.'/broken.jpg', "\xFF\xD8\xFFnothing more");
-        $broken = $processes->start(new ReadMasterJob($this->folder.'/broken.jpg'));
+        $broken = $processes->start(new ReadMasterJob(new JobMaster($this->folder.'/broken.jpg')));
         $first = $broken->pid();
         try {
             $broken->facts();
@@ -76,6 +78,16 @@ final class PixelProcessPoolTest extends PixelTestCase
             {
             }
 
+            public static function name(): string
+            {
+                return ReadMasterJob::name();
+            }
+
+            public static function fromJson(JsonReader $job): self
+            {
+                return new self(ReadMasterJob::fromJson($job));
+            }
+
             public function timeLimit(): float
             {
                 return 0.001;
@@ -99,7 +111,7 @@ final class PixelProcessPoolTest extends PixelTestCase
 
     private function bench(): PixelProcessPool
     {
-        return new PixelProcessPool(\dirname(__DIR__, 2), $this->folder, $this->folder.'/work');
+        return new PixelProcessPool(\dirname(__DIR__, 2), new DataFolder($this->folder));
     }
 
     private function reading(int $width, int $height): ReadMasterJob
@@ -107,7 +119,7 @@ final class PixelProcessPoolTest extends PixelTestCase
         $path = \sprintf('%s/%dx%d.png', $this->folder, $width, $height);
         $this->picture(new PixelSize($width, $height))->save('png', $path, []);
 
-        return new ReadMasterJob($path);
+        return new ReadMasterJob(new JobMaster($path));
     }
 
     /** @return array{int, int} */

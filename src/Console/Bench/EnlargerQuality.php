@@ -20,6 +20,7 @@ use Snugfit\Pixels\Enlarger\NetworkUpscaler;
 use Snugfit\Pixels\Enlarger\UpscaleKernel;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\ImageSimilarity;
+use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\ProcessorTime;
 use Snugfit\Pixels\Vips\BandFormat;
@@ -130,7 +131,7 @@ final readonly class EnlargerQuality implements Measurement
             for ($i = 0; $i < self::DRAWINGS; ++$i) {
                 self::drawing(10 + $i)->crop(new PixelWindow(0, 0, 768, 768))->save('png', \sprintf('%s/%d.png', $folder, $i), []);
                 $recipe = new Recipe(new Frame(new PixelSize(768, 768), new PixelWindow(0, 0, 768, 768)), new Enlarge(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(1536, 1536)), new Write(FileFormat::Jpeg, Ppi::of(300), 8, false));
-                $jobs[] = new MakePrintJob(\sprintf('%s/%d.png', $folder, $i), $recipe, \sprintf('%s/%d.jpg', $folder, $i));
+                $jobs[] = new MakePrintJob(new JobMaster(\sprintf('%s/%d.png', $folder, $i)), $recipe->canonicalJson(), \sprintf('%s/%d.jpg', $folder, $i));
             }
             $began = hrtime(true);
             (new PixelJobQueue($this->processes->workingIn($folder.'/work')))->run($jobs, $workers, static fn (MakePrintJob $job): MakePrintJob => $job, static fn (): null => null, static fn (): bool => false);

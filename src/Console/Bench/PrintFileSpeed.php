@@ -14,6 +14,7 @@ use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Work\Child\CpuCount;
@@ -77,7 +78,7 @@ final readonly class PrintFileSpeed implements Measurement
         $from = new PixelSize(...self::FROM);
         $recipe = new Recipe(new Frame($from, PixelWindow::whole($from)), new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(...self::TO)), new Write(FileFormat::Jpeg, Ppi::of(300), 8, false));
         $began = microtime(true);
-        $child = $this->processes->withThreads(CpuCount::count())->start(new MakePrintJob($folder.'/in.jpg', $recipe, $folder.'/ours.jpg'));
+        $child = $this->processes->withThreads(CpuCount::count())->start(new MakePrintJob(new JobMaster($folder.'/in.jpg'), $recipe->canonicalJson(), $folder.'/ours.jpg'));
         $peak = new PeakMemory();
         while ($child->isRunning()) {
             $peak->look($child->pid());

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Console\Demo;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
@@ -32,7 +33,7 @@ final class DemoCommand extends Command
         private readonly ArtworkImporter $importer,
         private readonly RunStarter $runs,
         private readonly DeliveryStore $deliveries,
-        private readonly string $dataDir,
+        private readonly DataFolder $data,
     ) {
         parent::__construct();
     }
@@ -44,7 +45,7 @@ final class DemoCommand extends Command
         }
         $output->writeln('Drawing the demo pictures');
         $files = new Filesystem();
-        $folder = $this->dataDir.'/tmp/demo-'.bin2hex(random_bytes(4));
+        $folder = $this->data->temporary().'/demo-'.bin2hex(random_bytes(4));
         $files->mkdir($folder);
         $names = $this->pictures->write($folder);
 

@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Delivery;
 
+use Snugfit\Core\Failure;
+use Snugfit\Core\TellsSentence;
+
 /** A name template holds a word in braces that stands for nothing. */
-final class InvalidNameTemplate extends \InvalidArgumentException
+final class InvalidNameTemplate extends \InvalidArgumentException implements Failure
 {
+    use TellsSentence;
+
     /** @param list<string> $known */
     public static function inTemplate(string $word, array $known): self
     {

@@ -56,19 +56,6 @@ final readonly class ManifestEntry
         return $this->ended(null, PreflightResult::None, $reason);
     }
 
-    /** Whether a delivered file of an earlier manifest is just what this entry wants. */
-    public function isServedBy(self $earlier): bool
-    {
-        return null !== $this->recipe && $earlier->recipe === $this->recipe && $earlier->sha256 === $this->sha256
-            && PreflightResult::Passed === $earlier->preflight && null !== $earlier->output;
-    }
-
-    /** Names the placement among others of a delivery. */
-    public function placement(): string
-    {
-        return $this->product."\0".$this->master;
-    }
-
     /** @return array<string, mixed> */
     public function toArray(): array
     {
@@ -86,7 +73,7 @@ final readonly class ManifestEntry
 
         return new self(
             $record->string('master'), $record->string('sha256'), $record->string('product'), $record->string('orientation'),
-            new PixelWindow($crop->int('x'), $crop->int('y'), $crop->int('width'), $crop->int('height')),
+            PixelWindow::fromRecord($crop),
             $record->float('enlargement'), $record->string('verdict'), $record->optionalString('recipe'),
             null === $output ? null : [
                 'path' => $output->string('path'), 'width_px' => $output->int('width_px'), 'height_px' => $output->int('height_px'),

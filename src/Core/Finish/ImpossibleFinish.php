@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Finish;
 
+use Snugfit\Core\Failure;
+use Snugfit\Core\TellsSentence;
+
 /** A step of finishing is asked for outside what it can do. */
-final class ImpossibleFinish extends \InvalidArgumentException
+final class ImpossibleFinish extends \InvalidArgumentException implements Failure
 {
+    use TellsSentence;
+
     public static function range(string $what, float $value, float $least, float $most, string $unit): self
     {
         return new self(\sprintf('%s goes from %s to %s %s, not %s.', $what, $least, $most, $unit, $value));

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Measure;
 
+use Snugfit\Core\JsonReader;
+
 /**
  * A window: whole pixels of a picture, from its left upper corner. The corner of a tilted one, taken before the tilt, may
  * lie outside the picture.
@@ -71,6 +73,11 @@ final readonly class PixelWindow
         $height = min($this->y + $this->height, $other->y + $other->height) - max($this->y, $other->y);
 
         return max(0, $width) * max(0, $height);
+    }
+
+    public static function fromRecord(JsonReader $window): self
+    {
+        return new self($window->int('x'), $window->int('y'), $window->int('width'), $window->int('height'));
     }
 
     /** @return array{x: int, y: int, width: int, height: int} */

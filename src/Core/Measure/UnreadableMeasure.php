@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Measure;
 
+use Snugfit\Core\Failure;
+use Snugfit\Core\TellsSentence;
+
 /** Something a person wrote as a measure could not be understood, or is no possible measure. */
-final class UnreadableMeasure extends \InvalidArgumentException
+final class UnreadableMeasure extends \InvalidArgumentException implements Failure
 {
+    use TellsSentence;
+
     public static function unit(string $text): self
     {
         return new self(\sprintf('"%s" is not a unit of length: write in, mm, cm or pt.', $text));

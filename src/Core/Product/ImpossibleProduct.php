@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Product;
 
+use Snugfit\Core\Failure;
 use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Output\RenderingIntent;
+use Snugfit\Core\TellsSentence;
 
 /** A product's settings contradict each other or name what does not exist. */
-final class ImpossibleProduct extends \InvalidArgumentException
+final class ImpossibleProduct extends \InvalidArgumentException implements Failure
 {
+    use TellsSentence;
+
     public static function floorOverTarget(string $code): self
     {
         return new self(\sprintf('Product "%s": the floor ppi is over the target ppi.', $code));

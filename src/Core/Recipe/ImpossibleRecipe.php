@@ -4,14 +4,18 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Recipe;
 
+use Snugfit\Core\Failure;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Output\Profile;
+use Snugfit\Core\TellsSentence;
 
 /** A recipe's parts contradict each other, or the master that it is used on. */
-final class ImpossibleRecipe extends \InvalidArgumentException
+final class ImpossibleRecipe extends \InvalidArgumentException implements Failure
 {
+    use TellsSentence;
+
     public static function cropOutside(PixelWindow $crop, PixelSize $picture): self
     {
         return new self(\sprintf('The crop %s at %d, %d leaves the picture of %s px.', $crop->size(), $crop->x, $crop->y, $picture));

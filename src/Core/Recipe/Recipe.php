@@ -126,7 +126,7 @@ final readonly class Recipe
         return new self(
             new Frame(
                 new PixelSize($picture->int('width'), $picture->int('height')),
-                self::window($crop),
+                PixelWindow::fromRecord($crop),
                 $frame->has('pose') ? self::pose($frame->record('pose')) : ImageTransform::upright(),
             ),
             self::enlarge($enlarge),
@@ -134,11 +134,6 @@ final readonly class Recipe
             $record->has('mount') ? self::mount($record->record('mount')) : null,
             $record->has('finish') ? Finish::fromRecord($record->record('finish')) : new Finish(),
         );
-    }
-
-    private static function window(JsonReader $window): PixelWindow
-    {
-        return new PixelWindow($window->int('x'), $window->int('y'), $window->int('width'), $window->int('height'));
     }
 
     private static function pose(JsonReader $transform): ImageTransform
@@ -150,6 +145,6 @@ final readonly class Recipe
     {
         $canvas = $mount->record('canvas');
 
-        return new Mount(new PixelSize($canvas->int('width'), $canvas->int('height')), new PrintLayout(self::window($mount->record('part')), EdgeFill::from($mount->string('edge')), $mount->string('colour')));
+        return new Mount(new PixelSize($canvas->int('width'), $canvas->int('height')), new PrintLayout(PixelWindow::fromRecord($mount->record('part')), EdgeFill::from($mount->string('edge')), $mount->string('colour')));
     }
 }

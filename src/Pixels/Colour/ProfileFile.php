@@ -12,6 +12,6 @@ final class ProfileFile
     /** As libvips wants to hear it. */
     public static function of(Profile $profile): string
     {
-        return Profile::Srgb === $profile ? 'srgb' : \dirname(__DIR__, 2)."/profiles/{$profile->value}.icc";
+        return Profile::Srgb === $profile ? 'srgb' : \dirname(__DIR__, 3)."/profiles/{$profile->value}.icc";
     }
 }

@@ -87,10 +87,10 @@ final readonly class PaletteUpscaler
     {
         $folder = $this->folder.'/'.$name;
         if (!is_dir($folder) && !@mkdir($folder, 0o700, true) && !is_dir($folder)) {
-            throw UnwritablePrintFile::because('the covers of its colours have no place to be kept');
+            throw UnwritablePrintFile::at($folder);
         }
         $path = $folder.'/covers-'.self::EDITION;
-        $lock = fopen($path.'.lock', 'c') ?: throw UnwritablePrintFile::because('the covers of its colours cannot be kept');
+        $lock = fopen($path.'.lock', 'c') ?: throw UnwritablePrintFile::at($path);
         // Another worker may be finding the same ones; its result is waited for.
         flock($lock, \LOCK_EX);
         try {
@@ -109,7 +109,7 @@ final readonly class PaletteUpscaler
         $bytes = (16 === WorkingSpaceConverter::bitsOf($upright) ? $samples->rescaleTo(BandFormat::Byte) : $samples)->bytes();
         $palette = Palette::of($bytes, $upright->size(), $channels);
         if (null !== $palette && false === file_put_contents($path.'.bytes', (new PaletteCoverage($palette))->of($bytes, $upright->size()))) {
-            throw UnwritablePrintFile::because('there is no room for the covers of its colours');
+            throw UnwritablePrintFile::at($path);
         }
         file_put_contents($path.'.json', $palette?->json() ?? 'null');
 

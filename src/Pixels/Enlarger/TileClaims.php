@@ -20,9 +20,9 @@ final class TileClaims
     /** @var resource */
     private $file;
 
-    public function __construct(string $path, private readonly int $count)
+    public function __construct(private readonly string $path, private readonly int $count)
     {
-        $this->file = fopen($path, 'c+') ?: throw UnwritablePrintFile::because('the enlarged picture\'s notes cannot be written');
+        $this->file = fopen($path, 'c+') ?: throw UnwritablePrintFile::at($path);
         $this->locked(function (): void {
             $size = fstat($this->file)['size'] ?? 0;
             if ($size < self::BYTES * $this->count) {
@@ -105,7 +105,7 @@ final class TileClaims
     {
         fseek($this->file, self::BYTES * $tile);
         if (self::BYTES !== fwrite($this->file, pack('V2', $process, $began)) || !fflush($this->file)) {
-            throw UnwritablePrintFile::because('the enlarged picture\'s notes cannot be written');
+            throw UnwritablePrintFile::at($this->path);
         }
     }
 

@@ -27,7 +27,7 @@ final readonly class TileFile
 
     public function __construct(private string $path, private TileGrid $tiles, private int $bands, private BandFormat $format)
     {
-        $this->file = fopen($path, 'c+') ?: throw UnwritablePrintFile::because('the enlarged picture cannot be kept');
+        $this->file = fopen($path, 'c+') ?: throw UnwritablePrintFile::at($path);
         $this->isNew = (fstat($this->file)['size'] ?? 0) < $this->bytes() * $tiles->count();
         if ($this->isNew) {
             ftruncate($this->file, max(0, $this->bytes() * $tiles->count()));
@@ -41,7 +41,7 @@ final readonly class TileFile
         $bytes = $wide->bytes();
         fseek($this->file, $this->bytes() * $tile);
         if (fwrite($this->file, $bytes) !== \strlen($bytes) || !fflush($this->file)) {
-            throw UnwritablePrintFile::because('there is no room for the enlarged picture');
+            throw UnwritablePrintFile::at($this->path);
         }
     }
 

@@ -219,7 +219,7 @@ final readonly class UpscaleTileCache
     {
         $folder = $this->folder.'/'.$name;
         if (!is_dir($folder) && !@mkdir($folder, 0o700, true) && !is_dir($folder)) {
-            throw UnwritablePrintFile::because('the enlarged picture has no place to be kept');
+            throw UnwritablePrintFile::at($folder);
         }
 
         return $folder.'/'.$doubler->name().'-x'. 2 ** $pass;

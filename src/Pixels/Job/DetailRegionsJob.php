@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Job;
 
+use Snugfit\Core\JsonReader;
+
 /** Find the telling spots of a picture. */
 final readonly class DetailRegionsJob implements PixelJob
 {
@@ -12,13 +14,27 @@ final readonly class DetailRegionsJob implements PixelJob
     {
     }
 
-    public function timeLimit(): float
+    public static function name(): string
     {
-        return 60;
+        return 'spots';
+    }
+
+    public static function fromJson(JsonReader $job): self
+    {
+        return new self(
+            JobPath::in($job, 'picture'),
+        );
     }
 
     public function toArray(): array
     {
-        return ['job' => 'spots', 'picture' => $this->picture];
+        return [
+            'picture' => JobPath::encoded($this->picture),
+        ];
+    }
+
+    public function timeLimit(): float
+    {
+        return 60;
     }
 }

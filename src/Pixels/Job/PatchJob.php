@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Job;
 
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
 
@@ -11,27 +12,62 @@ use Snugfit\Core\Recipe\Recipe;
 final readonly class PatchJob implements PixelJob
 {
     /**
-     * @param PixelWindow               $window in pixels of the print's picture, without its border
-     * @param 'plain'|'proof'|'gamut'   $shown  as the picture is, as the press prints it, or with what it cannot print marked
-     * @param bool                      $once   nobody will ask for what is beside it: nothing is kept but the patch
+     * @param PixelWindow $window in pixels of the print's picture, without its border
+     * @param bool        $once   nobody will ask for what is beside it: nothing is kept but the patch
      */
-    public function __construct(public string $master, public Recipe $recipe, public PixelWindow $window, public string $target, public string $shown = 'plain', public bool $once = false)
-    {
+    public function __construct(
+        public JobMaster $master,
+        public Recipe $recipe,
+        public PixelWindow $window,
+        public string $target,
+        public ScreenRendering $shown = ScreenRendering::Plain,
+        public bool $once = false,
+    ) {
     }
 
-    /** Names the patch's pixels. */
-    public static function key(string $master, Recipe $recipe, PixelWindow $window, string $shown = 'plain'): string
+    /**
+     * Names the patch's pixels.
+     *
+     * @param string $master SHA-256
+     */
+    public static function key(string $master, Recipe $recipe, PixelWindow $window, ScreenRendering $shown = ScreenRendering::Plain): string
     {
-        return \sprintf('patches/%s.png', hash('sha256', implode(' ', [$master, $recipe->unmounted()->hash(), $shown, ...$window->toArray()])));
+        $parts = [$master, $recipe->unmounted()->hash(), $shown->value, ...$window->toArray()];
+
+        return \sprintf('patches/%s.png', hash('sha256', implode(' ', $parts)));
+    }
+
+    public static function name(): string
+    {
+        return 'patch';
+    }
+
+    public static function fromJson(JsonReader $job): self
+    {
+        return new self(
+            JobMaster::fromJson($job->record('master')),
+            Recipe::fromJson($job->string('recipe')),
+            PixelWindow::fromRecord($job->record('window')),
+            JobPath::in($job, 'target'),
+            ScreenRendering::from($job->string('shown')),
+            $job->bool('once'),
+        );
+    }
+
+    public function toArray(): array
+    {
+        return [
+            'master' => $this->master->toArray(),
+            'recipe' => $this->recipe->canonicalJson(),
+            'window' => $this->window->toArray(),
+            'target' => JobPath::encoded($this->target),
+            'shown' => $this->shown->value,
+            'once' => $this->once,
+        ];
     }
 
     public function timeLimit(): float
     {
         return 120;
-    }
-
-    public function toArray(): array
-    {
-        return ['job' => 'patch', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'target' => $this->target, 'shown' => $this->shown, 'once' => $this->once] + $this->window->toArray();
     }
 }

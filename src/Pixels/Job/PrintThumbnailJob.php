@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Job;
 
+use Snugfit\Core\JsonReader;
+
 /** Make a small picture of a print file, for a proof sheet. */
 final readonly class PrintThumbnailJob implements PixelJob
 {
@@ -12,13 +14,29 @@ final readonly class PrintThumbnailJob implements PixelJob
     {
     }
 
-    public function timeLimit(): float
+    public static function name(): string
     {
-        return 600;
+        return 'small';
+    }
+
+    public static function fromJson(JsonReader $job): self
+    {
+        return new self(
+            JobPath::in($job, 'file'),
+            JobPath::in($job, 'target'),
+        );
     }
 
     public function toArray(): array
     {
-        return ['job' => 'small', 'file' => $this->file, 'target' => $this->target];
+        return [
+            'file' => JobPath::encoded($this->file),
+            'target' => JobPath::encoded($this->target),
+        ];
+    }
+
+    public function timeLimit(): float
+    {
+        return 600;
     }
 }

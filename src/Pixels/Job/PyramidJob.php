@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Job;
 
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Recipe\Recipe;
 
 /** Make the whole picture of a print as tiles at every scale, to be looked over on a screen. */
@@ -19,17 +20,37 @@ final readonly class PyramidJob implements PixelJob
      * @param string $growing folder that the tiles are written into
      * @param string $folder  that it becomes when all tiles are there
      */
-    public function __construct(public string $master, public Recipe $recipe, public string $growing, public string $folder)
+    public function __construct(public JobMaster $master, public Recipe $recipe, public string $growing, public string $folder)
     {
+    }
+
+    public static function name(): string
+    {
+        return 'pyramid';
+    }
+
+    public static function fromJson(JsonReader $job): self
+    {
+        return new self(
+            JobMaster::fromJson($job->record('master')),
+            Recipe::fromJson($job->string('recipe')),
+            JobPath::in($job, 'growing'),
+            JobPath::in($job, 'folder'),
+        );
+    }
+
+    public function toArray(): array
+    {
+        return [
+            'master' => $this->master->toArray(),
+            'recipe' => $this->recipe->canonicalJson(),
+            'growing' => JobPath::encoded($this->growing),
+            'folder' => JobPath::encoded($this->folder),
+        ];
     }
 
     public function timeLimit(): float
     {
         return 6 * 3600;
-    }
-
-    public function toArray(): array
-    {
-        return ['job' => 'pyramid', 'master' => $this->master, 'recipe' => $this->recipe->canonicalJson(), 'growing' => $this->growing, 'folder' => $this->folder];
     }
 }

@@ -4,21 +4,50 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Job;
 
+use Snugfit\Core\JsonReader;
+
 /** Read a master's facts and make its previews. */
 final readonly class ReadMasterJob implements PixelJob
 {
     /** @param array<int, string> $previews side in pixels => path of the WebP */
-    public function __construct(public string $master, public array $previews = [])
+    public function __construct(public JobMaster $master, public array $previews = [])
     {
+    }
+
+    public static function name(): string
+    {
+        return 'read';
+    }
+
+    public static function fromJson(JsonReader $job): self
+    {
+        return new self(
+            JobMaster::fromJson($job->record('master')),
+            array_column(
+                array_map(
+                    static fn (JsonReader $one): array => ['side' => $one->int('side'), 'path' => JobPath::in($one, 'path')],
+                    $job->records('previews'),
+                ),
+                'path',
+                'side',
+            ),
+        );
+    }
+
+    public function toArray(): array
+    {
+        return [
+            'master' => $this->master->toArray(),
+            'previews' => array_map(
+                static fn (int $side, string $path): array => ['side' => $side, 'path' => JobPath::encoded($path)],
+                array_keys($this->previews),
+                $this->previews,
+            ),
+        ];
     }
 
     public function timeLimit(): float
     {
         return 180;
-    }
-
-    public function toArray(): array
-    {
-        return ['job' => 'read', 'master' => $this->master, 'previews' => array_map(static fn (int $side, string $path): array => ['side' => $side, 'path' => $path], array_keys($this->previews), $this->previews)];
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Job;
 
+use Snugfit\Core\JsonReader;
+
 /** Read a print file from elsewhere, for preflight. */
 final readonly class ReadPrintFileJob implements PixelJob
 {
@@ -11,13 +13,27 @@ final readonly class ReadPrintFileJob implements PixelJob
     {
     }
 
-    public function timeLimit(): float
+    public static function name(): string
     {
-        return 600;
+        return 'check';
+    }
+
+    public static function fromJson(JsonReader $job): self
+    {
+        return new self(
+            JobPath::in($job, 'file'),
+        );
     }
 
     public function toArray(): array
     {
-        return ['job' => 'check', 'file' => $this->file];
+        return [
+            'file' => JobPath::encoded($this->file),
+        ];
+    }
+
+    public function timeLimit(): float
+    {
+        return 600;
     }
 }

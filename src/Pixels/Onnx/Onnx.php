@@ -61,7 +61,7 @@ final class Onnx
         if (null === self::$loaded) {
             $path = self::path();
             if (!is_file($path)) {
-                throw OnnxFailed::missing($path);
+                throw OnnxFailed::missing();
             }
             self::$loaded = new self(\FFI::cdef(self::HEADER, $path));
         }

@@ -33,12 +33,16 @@ final readonly class Master
         'VipsForeignLoadPdfFile' => MasterFormat::Pdf,
     ];
 
-    private function __construct(public string $path, public MasterFormat $format, private Image $header)
+    private function __construct(public string $path, public MasterFormat $format, private Image $header, private ?string $sha256)
     {
     }
 
-    /** @throws UnreadableMaster */
-    public static function open(string $path): self
+    /**
+     * @param ?string $sha256 of its bytes, where it is known
+     *
+     * @throws UnreadableMaster
+     */
+    public static function open(string $path, ?string $sha256 = null): self
     {
         if (!is_file($path) || !is_readable($path)) {
             throw UnreadableMaster::missing();
@@ -50,14 +54,38 @@ final readonly class Master
         try {
             $header = self::load($path, $format, 1.0, false);
         } catch (VipsFailed $e) {
-            throw MasterFormat::Pdf === $format && str_contains(strtolower($e->getMessage()), 'encrypted') ? UnreadableMaster::locked() : UnreadableMaster::damaged($e->getMessage());
+            throw MasterFormat::Pdf === $format && self::isEncrypted($path) ? UnreadableMaster::locked() : UnreadableMaster::damaged($e);
         }
         $size = $header->size();
         if (!$format->isVector() && $size->pixels() > self::MOST_PIXELS) {
             throw UnreadableMaster::tooManyPixels($size->width, $size->height, self::MOST_PIXELS);
         }
 
-        return new self($path, $format, $header);
+        return new self($path, $format, $header, $sha256);
+    }
+
+    /** SHA-256 of its bytes; computed where nobody knew it. */
+    public function sha256(): string
+    {
+        return $this->sha256 ?? (string) hash_file('sha256', $this->path);
+    }
+
+    /** Decodes all of it, to see whether it can be. */
+    public function isWhole(): bool
+    {
+        try {
+            $this->stream()->average();
+        } catch (VipsFailed) {
+            return false;
+        }
+
+        return true;
+    }
+
+    /** An encrypted PDF names its encryption in the trailer (ISO 32000-1, 7.6.1). */
+    private static function isEncrypted(string $path): bool
+    {
+        return 1 === preg_match('~/Encrypt\s+\d+\s+\d+\s+R|/Encrypt\s*<<~', (string) file_get_contents($path));
     }
 
     /** As stored, not yet upright; nothing is decoded. For a drawing, at its natural size. */

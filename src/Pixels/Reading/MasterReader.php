@@ -33,13 +33,12 @@ final readonly class MasterReader
      *
      * @throws UnreadableMaster
      */
-    public function read(string $path, array $previews = []): MasterFacts
+    public function read(Master $master, array $previews = []): MasterFacts
     {
-        $master = Master::open($path);
         try {
             return $this->readOpened($master, $previews);
         } catch (VipsFailed $e) {
-            throw UnreadableMaster::damaged($e->getMessage());
+            throw UnreadableMaster::damaged($e);
         }
     }
 
@@ -67,7 +66,7 @@ final readonly class MasterReader
             format: $master->format,
             size: $picture->size(),
             bytes: (int) filesize($master->path),
-            sha256: (string) hash_file('sha256', $master->path),
+            sha256: $master->sha256(),
             colour: WorkingSpaceConverter::modelOf($header),
             bits: WorkingSpaceConverter::bitsOf($header),
             profile: WorkingSpaceConverter::profileOf($header),

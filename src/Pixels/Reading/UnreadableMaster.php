@@ -4,34 +4,39 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Reading;
 
+use Snugfit\Core\Failure;
+use Snugfit\Core\FailureReason;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\TellsSentence;
 
 /** A file cannot be used as a master. The message is a sentence for the person who gave it, without the file's name. */
-final class UnreadableMaster extends \RuntimeException
+final class UnreadableMaster extends \RuntimeException implements Failure
 {
+    use TellsSentence;
+
     public static function missing(): self
     {
-        return new self('The file is not there or may not be read.');
+        return self::because(FailureReason::Missing, 'The file is not there or may not be read.');
     }
 
     public static function empty(): self
     {
-        return new self('The file is empty (0 bytes). Copy it again from where it came.');
+        return self::because(FailureReason::Empty, 'The file is empty (0 bytes). Copy it again from where it came.');
     }
 
     public static function notAPicture(): self
     {
-        return new self('This is not a picture that can be read: JPEG, PNG, TIFF, WebP, HEIF/AVIF, GIF, SVG and PDF are.');
+        return self::because(FailureReason::NotAPicture, 'This is not a picture that can be read: JPEG, PNG, TIFF, WebP, HEIF/AVIF, GIF, SVG and PDF are.');
     }
 
-    public static function damaged(string $detail): self
+    public static function damaged(?\Throwable $cause = null): self
     {
-        return new self(\sprintf('The picture is cut short or damaged and cannot be decoded (%s). Copy or export it again.', self::firstLine($detail)));
+        return self::because(FailureReason::Damaged, 'The picture is cut short or damaged and cannot be decoded. Copy or export it again.', $cause);
     }
 
     public static function tooManyPixels(int $width, int $height, int $limit): self
     {
-        return new self(\sprintf(
+        return self::because(FailureReason::TooLarge, \sprintf(
             'The file says it holds %s × %s px, %s megapixels; more than %s are not opened. Give a smaller version.',
             number_format($width), number_format($height), number_format($width * $height / 1e6), number_format($limit / 1e6),
         ));
@@ -39,21 +44,16 @@ final class UnreadableMaster extends \RuntimeException
 
     public static function locked(): self
     {
-        return new self('The PDF is locked with a password. Save it without one.');
+        return self::because(FailureReason::Locked, 'The PDF is locked with a password. Save it without one.');
     }
 
     public static function drawingTooLong(int $bytes): self
     {
-        return new self(\sprintf('The drawing has %s MB of text; more than 50 MB are not opened.', number_format($bytes / 1e6)));
+        return self::because(FailureReason::TooLarge, \sprintf('The drawing has %s MB of text; more than 50 MB are not opened.', number_format($bytes / 1e6)));
     }
 
     public static function size(PixelSize $now, PixelSize $before): self
     {
-        return new self(\sprintf('The master has %s px, but %s px were read on intake. It was changed since; give it again.', $now, $before));
-    }
-
-    private static function firstLine(string $detail): string
-    {
-        return mb_strimwidth(trim(strtok($detail, "\n") ?: 'no reason given'), 0, 120, '…');
+        return self::because(FailureReason::Changed, \sprintf('The master has %s px, but %s px were read on intake. It was changed since; give it again.', $now, $before));
     }
 }

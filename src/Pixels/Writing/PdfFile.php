@@ -23,7 +23,7 @@ final class PdfFile
     private const HAIRLINE = 0.25;
 
     /** @param resource $file */
-    private function __construct(private $file, private int $at = 0, /** @var array<int, int> */ private array $places = [])
+    private function __construct(private $file, private readonly string $path, private int $at = 0, /** @var array<int, int> */ private array $places = [])
     {
     }
 
@@ -34,9 +34,9 @@ final class PdfFile
      */
     public static function write(string $path, string $jpeg, PixelSize $size, PdfPage $page, Profile $profile): void
     {
-        $file = fopen($path, 'w') ?: throw UnwritablePrintFile::because('the PDF could not be begun');
+        $file = fopen($path, 'w') ?: throw UnwritablePrintFile::at($path);
         try {
-            (new self($file))->all($jpeg, $size, $page, $profile);
+            (new self($file, $path))->all($jpeg, $size, $page, $profile);
         } finally {
             fclose($file);
         }
@@ -61,9 +61,9 @@ final class PdfFile
             "<< /Type /XObject /Subtype /Image /Width %d /Height %d /ColorSpace [/ICCBased 6 0 R] /BitsPerComponent 8%s /Filter /DCTDecode /Length %d >>\nstream\n",
             $size->width, $size->height, 4 === $profile->channels() ? ' /Decode [1 0 1 0 1 0 1 0]' : '', $bytes,
         ));
-        $picture = fopen($jpeg, 'r') ?: throw UnwritablePrintFile::because('its picture cannot be read');
+        $picture = fopen($jpeg, 'r') ?: throw UnwritablePrintFile::at($this->path);
         if (stream_copy_to_stream($picture, $this->file) !== $bytes) {
-            throw UnwritablePrintFile::because('there is no room for it');
+            throw UnwritablePrintFile::at($this->path);
         }
         fclose($picture);
         $this->at += $bytes;
@@ -124,7 +124,7 @@ final class PdfFile
     private function put(string $bytes): void
     {
         if (fwrite($this->file, $bytes) !== \strlen($bytes)) {
-            throw UnwritablePrintFile::because('there is no room for it');
+            throw UnwritablePrintFile::at($this->path);
         }
         $this->at += \strlen($bytes);
     }

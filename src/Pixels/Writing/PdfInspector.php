@@ -67,11 +67,11 @@ final readonly class PdfInspector
         // No shell in between: a path may hold anything.
         $process = proc_open(array_values($command), [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes);
         if (false === $process) {
-            throw UnwritablePrintFile::unreadable($command[0].' could not be started');
+            throw UnwritablePrintFile::unreadable('the program that reads PDFs could not be started');
         }
         $output = (string) stream_get_contents($pipes[1]);
         $errors = trim((string) stream_get_contents($pipes[2]));
 
-        return 0 === proc_close($process) ? $output : throw UnwritablePrintFile::unreadable('' === $errors ? $command[0].' failed' : $errors);
+        return 0 === proc_close($process) ? $output : throw UnwritablePrintFile::unreadable(cause: new \RuntimeException($command[0].': '.$errors));
     }
 }

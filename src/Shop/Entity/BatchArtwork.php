@@ -155,6 +155,12 @@ class BatchArtwork
         return $this->folder;
     }
 
+    /** Below what was dropped, with its folders. */
+    public function path(): string
+    {
+        return ('' === $this->folder ? '' : $this->folder.'/').$this->fileName;
+    }
+
     public function master(): string
     {
         return $this->master;

@@ -8,6 +8,8 @@ use Doctrine\ORM\Mapping as ORM;
 use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Core\Delivery\PrintFileFacts;
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Production\DeliveredPrint;
+use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Core\Recipe\Recipe;
 
 /** One artwork on one product in one run: what was wanted, and what became of it. Later changes of the shelf do not touch it. */
@@ -115,6 +117,19 @@ class PrintFile
     public function figures(): JsonReader
     {
         return JsonReader::of($this->figures, 'a print file\'s figures');
+    }
+
+    public function key(): PlacementKey
+    {
+        return new PlacementKey((string) $this->artwork->id(), $this->productCode);
+    }
+
+    /** As later runs look at it; null where nothing was delivered. */
+    public function delivered(): ?DeliveredPrint
+    {
+        return null === $this->path || null === $this->recipe || !$this->state->isDelivered()
+            ? null
+            : new DeliveredPrint($this->path, $this->artwork->master(), hash('sha256', $this->recipe));
     }
 
     public function recipe(): ?Recipe

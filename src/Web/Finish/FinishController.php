@@ -13,16 +13,17 @@ use Snugfit\Core\JsonReader;
 use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Output\Profile;
-use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Production\ProductionPlanner;
+use Snugfit\Core\Production\Refusal;
+use Snugfit\Core\Production\RefusalReason;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Pixels\Job\MaskOverlayJob;
 use Snugfit\Pixels\Job\PatchJob;
+use Snugfit\Pixels\Job\ScreenRendering;
 use Snugfit\Pixels\Job\ToneReportJob;
 use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\FileStore;
 use Snugfit\Shop\PlannedPlacement;
 use Snugfit\Shop\ProductRepository;
 use Snugfit\Shop\UndoHistory;
@@ -30,6 +31,7 @@ use Snugfit\Web\Shared\RenderedImage;
 use Snugfit\Web\TestStrip\StripRegions;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
+use Snugfit\Work\Child\StoredMasters;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -45,10 +47,10 @@ final class FinishController extends AbstractController
     public function __construct(
         private readonly BatchPlanner $sheet,
         private readonly ProductRepository $productRepository,
-        private readonly RecipeBuilder $recipes,
+        private readonly ProductionPlanner $production,
         private readonly UndoHistory $history,
         private readonly PixelProcessPool $processes,
-        private readonly FileStore $store,
+        private readonly StoredMasters $masters,
         private readonly StripRegions $regions,
         private readonly RenderedImage $pictures,
     ) {
@@ -99,10 +101,9 @@ final class FinishController extends AbstractController
         }
         $side = static fn (string $name): int => max(16, min(self::LARGEST_PATCH, $request->query->getInt($name)));
         $window = StripRegions::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h'))) ?? throw $this->createNotFoundException();
-        $shown = $request->query->getString('shown');
-        $shown = \in_array($shown, ['proof', 'gamut'], true) ? $shown : 'plain';
+        $shown = ScreenRendering::tryFrom($request->query->getString('shown')) ?? ScreenRendering::Plain;
 
-        return $this->pictures->answer(PatchJob::key($artwork->master(), $recipe, $window, $shown), fn (string $target): PatchJob => new PatchJob($this->store->path(FileStore::masterKey($artwork->master())), $recipe, $window, $target, $shown));
+        return $this->pictures->answer(PatchJob::key($artwork->master(), $recipe, $window, $shown), fn (string $target): PatchJob => new PatchJob($this->masters->of($artwork->master()), $recipe, $window, $target, $shown));
     }
 
     /** The marks, to lay over the picture. */
@@ -122,7 +123,7 @@ final class FinishController extends AbstractController
     {
         $recipe = $this->recipe($this->placed($batch, $artwork, $product));
         try {
-            $tones = $this->processes->start(new ToneReportJob($this->store->path(FileStore::masterKey($artwork->master())), $recipe))->facts();
+            $tones = $this->processes->start(new ToneReportJob($this->masters->of($artwork->master()), $recipe))->facts();
         } catch (PixelJobFailed $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY);
         }
@@ -148,12 +149,14 @@ final class FinishController extends AbstractController
     /** @return array{batch: Batch, placed: PlannedPlacement, places: FinishScopes, here: string, wishes: FinishSettings, suggested: Sharpening, recipe: ?Recipe, failure: ?string} */
     private function view(Batch $batch, PlannedPlacement $placed, string $here): array
     {
-        $made = $this->recipeOrWhyNot($placed);
+        $outcome = $this->production->decide($placed->wanted());
         $places = FinishScopes::of($placed);
 
         return [
             'batch' => $batch, 'placed' => $placed, 'places' => $places, 'here' => $places->named($here)->key, 'wishes' => $placed->effective->finish(),
-            'suggested' => Sharpening::suggestedFor($placed->artwork->kind(), $placed->placement->product), 'recipe' => $made instanceof Recipe ? $made : null, 'failure' => \is_string($made) ? $made : null,
+            'suggested' => Sharpening::suggestedFor($placed->artwork->kind(), $placed->placement->product),
+            'recipe' => $outcome instanceof Recipe ? $outcome : null,
+            'failure' => $outcome instanceof Refusal && RefusalReason::Impossible === $outcome->reason ? $outcome->sentence : null,
         ];
     }
 
@@ -169,18 +172,8 @@ final class FinishController extends AbstractController
 
     private function recipe(PlannedPlacement $placed): Recipe
     {
-        $made = $this->recipeOrWhyNot($placed);
+        $outcome = $this->production->decide($placed->wanted());
 
-        return $made instanceof Recipe ? $made : throw $this->createNotFoundException();
-    }
-
-    /** @return Recipe|string|null a sentence where it cannot be made as it is wished, null where the placement is short */
-    private function recipeOrWhyNot(PlannedPlacement $placed): Recipe|string|null
-    {
-        try {
-            return null === $placed->placement->output ? null : $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions());
-        } catch (ImpossibleRecipe|ImpossibleFinish $e) {
-            return $e->getMessage();
-        }
+        return $outcome instanceof Recipe ? $outcome : throw $this->createNotFoundException();
     }
 }

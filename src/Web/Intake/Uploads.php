@@ -6,6 +6,7 @@ namespace Snugfit\Web\Intake;
 
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\MalformedJson;
+use Snugfit\Shop\DataFolder;
 
 /** Files on their way in: what has arrived of each lies aside until it is whole. */
 final readonly class Uploads
@@ -16,7 +17,7 @@ final readonly class Uploads
     /** Bytes that must stay free on the disk beside a new file. */
     private const RESERVE = 200 * 1024 * 1024;
 
-    public function __construct(private string $dataDir)
+    public function __construct(private DataFolder $data)
     {
     }
 
@@ -27,10 +28,10 @@ final readonly class Uploads
      */
     public function create(int $batchId, int $length, string $fileName, string $folder, ?int $referenceOf = null): string
     {
-        if (!is_dir($this->dataDir.'/uploads')) {
-            @mkdir($this->dataDir.'/uploads', 0o700, true);
+        if (!is_dir($this->data->uploads())) {
+            @mkdir($this->data->uploads(), 0o700, true);
         }
-        if (disk_free_space($this->dataDir) < $length + self::RESERVE) {
+        if (disk_free_space($this->data->path) < $length + self::RESERVE) {
             throw UploadRefused::diskFull();
         }
         $this->sweep();
@@ -110,7 +111,7 @@ final readonly class Uploads
     /** Uploads that nobody went on with for two days are given up. */
     private function sweep(): void
     {
-        foreach (glob($this->dataDir.'/uploads/*') ?: [] as $path) {
+        foreach (glob($this->data->uploads().'/*') ?: [] as $path) {
             if (filemtime($path) < time() - 2 * 86_400) {
                 @unlink($path);
             }
@@ -119,11 +120,11 @@ final readonly class Uploads
 
     private function note(string $token): string
     {
-        return \sprintf('%s/uploads/%s.json', $this->dataDir, $token);
+        return \sprintf('%s/%s.json', $this->data->uploads(), $token);
     }
 
     private function part(string $token): string
     {
-        return \sprintf('%s/uploads/%s.part', $this->dataDir, $token);
+        return \sprintf('%s/%s.part', $this->data->uploads(), $token);
     }
 }

@@ -6,17 +6,19 @@ namespace Snugfit\Web\Run;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Recipe\Write;
+use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
+use Snugfit\Shop\PlacedPrint;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Message\FeedPress;
 use Snugfit\Work\Run\CancelFlags;
 use Snugfit\Work\Run\DurationEstimator;
 use Snugfit\Work\Run\NamePreview;
-use Snugfit\Work\Run\RunForecast;
 use Snugfit\Work\Run\RunStarter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
@@ -32,8 +34,7 @@ final class RunController extends AbstractController
         private readonly MessageBusInterface $bus,
         private readonly CancelFlags $flags,
         private readonly DurationEstimator $durations,
-        private readonly RunForecast $forecast,
-        private readonly NamePreview $names,
+        private readonly BatchProduction $production,
     ) {
     }
 
@@ -46,12 +47,18 @@ final class RunController extends AbstractController
         if (null !== $run && null === $run->finishedAt()) {
             return $this->render('run/run.html.twig', $view);
         }
-        $writes = $this->forecast->recipes($batch);
+        $plan = $this->production->plan($batch);
+        $writes = array_filter(array_map(static fn (PlacedPrint $one): ?Write => $one->print->recipe()?->write, $plan));
+        $laidOnMatte = array_filter(
+            $plan,
+            static fn (PlacedPrint $one): bool => $one->print->wanted->facts->isTransparent && false === $one->print->recipe()?->write->transparent,
+        );
 
-        return $this->render('run/run.html.twig', $view + $this->names->summary($batch, $batch->settings()->name) + [
-            'forecast' => null === $run ? $this->forecast->of($writes) : null, 'wrong' => null,
-            'lays_on_matte' => \count(array_filter($writes, static fn (array $one): bool => $one[1] && !$one[0]->write->transparent)),
-            'has_pdf' => [] !== array_filter($writes, static fn (array $one): bool => FileFormat::Pdf === $one[0]->write->format),
+        return $this->render('run/run.html.twig', $view + [
+            'names' => NamePreview::of($plan),
+            'forecast' => null === $run ? $this->durations->forecast($plan) : null,
+            'lays_on_matte' => \count($laidOnMatte),
+            'has_pdf' => [] !== array_filter($writes, static fn (Write $one): bool => FileFormat::Pdf === $one->format),
         ]);
     }
 

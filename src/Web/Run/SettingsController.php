@@ -7,6 +7,7 @@ namespace Snugfit\Web\Run;
 use Snugfit\Core\Delivery\InvalidNameTemplate;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchSettings;
 use Snugfit\Shop\UndoHistory;
@@ -22,13 +23,15 @@ final class SettingsController extends AbstractController
 {
     /** What a template makes of the batch's files; nothing is kept. */
     #[Route('/batches/{batch<\d+>}/names', name: 'names', methods: ['GET'])]
-    public function names(Batch $batch, Request $request, NamePreview $plan): Response
+    public function names(Batch $batch, Request $request, BatchProduction $production): Response
     {
         try {
-            return $this->render('run/_names.html.twig', $plan->summary($batch, new NameTemplate($request->query->getString('name'))) + ['wrong' => null]);
+            $plan = $production->plan($batch, new NameTemplate($request->query->getString('name')));
         } catch (InvalidNameTemplate $e) {
-            return $this->render('run/_names.html.twig', ['names' => [], 'count' => 0, 'numbered' => 0, 'wrong' => $e->getMessage()]);
+            return $this->render('run/_names.html.twig', ['names' => null, 'wrong' => $e->getMessage()]);
         }
+
+        return $this->render('run/_names.html.twig', ['names' => NamePreview::of($plan)]);
     }
 
     #[Route('/batches/{batch<\d+>}/settings', name: 'batch_settings', methods: ['POST'])]

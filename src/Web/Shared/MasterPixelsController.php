@@ -16,7 +16,7 @@ use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\PatchJob;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
-use Snugfit\Shop\FileStore;
+use Snugfit\Work\Child\StoredMasters;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -28,7 +28,7 @@ final class MasterPixelsController extends AbstractController
     private const LARGEST = 1600;
 
     #[Route('/artworks/{artwork<\d+>}/pixels.png', name: 'own_pixels', methods: ['GET'])]
-    public function show(BatchArtwork $artwork, Request $request, RenderedImage $pictures, FileStore $store): Response
+    public function show(BatchArtwork $artwork, Request $request, RenderedImage $pictures, StoredMasters $masters): Response
     {
         if (IntakeState::Read !== $artwork->state()) {
             throw $this->createNotFoundException();
@@ -39,6 +39,6 @@ final class MasterPixelsController extends AbstractController
         $window = new PixelWindow($x, $y, $number('w', 1, min(self::LARGEST, $size->width - $x)), $number('h', 1, min(self::LARGEST, $size->height - $y)));
         $recipe = new Recipe(new Frame($size, PixelWindow::whole($size)), new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size), new Write(FileFormat::Png, Ppi::of(300), 8, true));
 
-        return $pictures->answer(PatchJob::key($artwork->master(), $recipe, $window), static fn (string $target): PatchJob => new PatchJob($store->path(FileStore::masterKey($artwork->master())), $recipe, $window, $target));
+        return $pictures->answer(PatchJob::key($artwork->master(), $recipe, $window), static fn (string $target): PatchJob => new PatchJob($masters->of($artwork->master()), $recipe, $window, $target));
     }
 }

@@ -12,8 +12,8 @@ use Snugfit\Pixels\Job\PatchJob;
 use Snugfit\Pixels\Job\PyramidJob;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\FileStore;
 use Snugfit\Web\Shared\RenderedImage;
+use Snugfit\Work\Child\StoredMasters;
 use Snugfit\Work\Run\DurationEstimator;
 use Snugfit\Work\Run\PrintPyramids;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -32,7 +32,7 @@ final class LargeController extends AbstractController
 {
     private const MOST = 3;
 
-    public function __construct(private readonly StripPlan $plan, private readonly PrintPyramids $wholes, private readonly FileStore $store)
+    public function __construct(private readonly StripPlan $plan, private readonly PrintPyramids $wholes, private readonly StoredMasters $masters)
     {
     }
 
@@ -76,7 +76,7 @@ final class LargeController extends AbstractController
             throw $this->createNotFoundException();
         }
 
-        return $pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), fn (string $target): PatchJob => new PatchJob($this->store->path(FileStore::masterKey($shown->file)), $shown->recipe, $window, $target));
+        return $pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), fn (string $target): PatchJob => new PatchJob($this->masters->of($shown->file), $shown->recipe, $window, $target));
     }
 
     /** Makes a way's whole result; tells how far it is, a line each time, and stops when the page is left. */

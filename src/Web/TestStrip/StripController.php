@@ -18,12 +18,12 @@ use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\FileStore;
 use Snugfit\Shop\PlannedPlacement;
 use Snugfit\Shop\UndoHistory;
 use Snugfit\Web\Intake\Uploads;
 use Snugfit\Web\Shared\RenderedImage;
 use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\StoredMasters;
 use Snugfit\Work\Run\DurationEstimator;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -84,13 +84,13 @@ final class StripController extends AbstractController
 
     /** One patch, as it will be printed; computed when it is first looked at. */
     #[Route('/patch.png', name: 'strip_patch', methods: ['GET'])]
-    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, FileStore $store): Response
+    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, StoredMasters $masters): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $window = $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException();
 
-        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($store->path(FileStore::masterKey($shown->file)), $shown->recipe, $window, $target, once: true));
+        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($masters->of($shown->file), $shown->recipe, $window, $target, once: true));
     }
 
     /** How like a column is to the reference, at one spot or all over. */

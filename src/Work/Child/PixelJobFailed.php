@@ -4,26 +4,54 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Child;
 
+use Snugfit\Core\Failure;
+use Snugfit\Core\FailureReason;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\TellsSentence;
+
 /** Pixel work came to nothing; the message is a sentence for the person whose file it was. */
-final class PixelJobFailed extends \RuntimeException
+final class PixelJobFailed extends \RuntimeException implements Failure
 {
-    public static function said(string $sentence): self
+    use TellsSentence;
+
+    /** @param JsonReader $answer of the child that did the work */
+    public static function answered(JsonReader $answer): self
     {
-        return new self($sentence);
+        $cause = new \RuntimeException($answer->optionalString('detail') ?? '');
+
+        return self::because(FailureReason::from($answer->string('reason')), $answer->string('failed'), $cause);
+    }
+
+    public static function missing(): self
+    {
+        return self::because(FailureReason::Missing, 'There is no such file.');
+    }
+
+    public static function foreignArtwork(): self
+    {
+        return self::because(FailureReason::Impossible, 'The picture that this file belongs to is not in this batch.');
+    }
+
+    public static function outOfMemory(string $output): self
+    {
+        return self::because(
+            FailureReason::TooLarge,
+            'The file needs more memory than one file may take. Give a smaller version.',
+            new \RuntimeException($output),
+        );
     }
 
     public static function crashed(string $output): self
     {
-        $detail = trim(strtok($output, "\n") ?: '');
-        if (str_contains($output, 'memory') || str_contains($output, 'Cannot allocate')) {
-            return new self('The file needs more memory than one file may take. Give a smaller version.');
-        }
-
-        return new self('Reading this file made the decoder fail, so it is left out'.('' === $detail ? '.' : ' ('.mb_strimwidth($detail, 0, 160, '…').').').' Try exporting it again.');
+        return self::because(
+            FailureReason::Crashed,
+            'Reading this file made the decoder fail, so it is left out. Try exporting it again.',
+            new \RuntimeException($output),
+        );
     }
 
     public static function tooSlow(float $seconds): self
     {
-        return new self(\sprintf('It took longer than %d minutes and was stopped.', (int) ($seconds / 60)));
+        return self::because(FailureReason::TooSlow, \sprintf('It took longer than %d minutes and was stopped.', (int) ($seconds / 60)));
     }
 }

@@ -11,6 +11,9 @@ use Symfony\Component\Process\Process;
 /** A process that does one job after another: a job is a line of JSON to it, its answer the last of the lines it gives back. */
 final class PixelProcess
 {
+    /** The exit code of a child that PHP's own memory limit ended (bin/pixels). */
+    public const OUT_OF_MEMORY = 66;
+
     private const PROGRESS = '{"progress":';
 
     /** Bytes of memory over which it is not used again: what a large picture took is given back to the machine. */
@@ -41,7 +44,7 @@ final class PixelProcess
     {
         [$this->line, $this->answer, $this->enlarged] = ['', null, 0.0];
         $this->process->clearOutput()->clearErrorOutput();
-        $this->input->write(json_encode($job->toArray(), \JSON_THROW_ON_ERROR)."\n");
+        $this->input->write(json_encode(['job' => $job::name()] + $job->toArray(), \JSON_THROW_ON_ERROR)."\n");
         $this->listen();
     }
 
@@ -77,6 +80,15 @@ final class PixelProcess
     public function pid(): ?int
     {
         return $this->process->getPid();
+    }
+
+    /**
+     * Whether it ended because it could get no more memory: PHP says so by its exit code, GLib by stopping itself with a trap
+     * where an allocation is refused.
+     */
+    public function ranOutOfMemory(): bool
+    {
+        return self::OUT_OF_MEMORY === $this->process->getExitCode() || ($this->process->hasBeenSignaled() && \SIGTRAP === $this->process->getTermSignal());
     }
 
     /** What it said of its own accord, mostly why it came to nothing. */

@@ -6,6 +6,7 @@ namespace Snugfit\Work\Child;
 
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\Job\PixelJob;
+use Snugfit\Shop\DataFolder;
 use Symfony\Component\Process\PhpExecutableFinder;
 
 /**
@@ -19,10 +20,10 @@ final readonly class PixelProcessPool
 
     public function __construct(
         private string $projectDir,
-        private string $temporaryDir,
-        /** For what is worth keeping between jobs. */
-        private string $workDir,
+        private DataFolder $data,
         private int $threads = 1,
+        /** For what is worth keeping between jobs; null for the usual place. */
+        private ?string $workDir = null,
         private IdleProcesses $idle = new IdleProcesses(),
     ) {
     }
@@ -37,35 +38,40 @@ final readonly class PixelProcessPool
 
     public function withThreads(int $threads): self
     {
-        return new self($this->projectDir, $this->temporaryDir, $this->workDir, max(1, $threads), $this->idle);
+        return new self($this->projectDir, $this->data, max(1, $threads), $this->workDir, $this->idle);
     }
 
     /** What its children keep of enlarged pictures. */
     public function tileCache(): UpscaleTileCache
     {
-        return new UpscaleTileCache($this->workDir);
+        return new UpscaleTileCache($this->workFolder());
     }
 
     /** Keeping what is worth keeping elsewhere. */
     public function workingIn(string $workDir): self
     {
-        return new self($this->projectDir, $this->temporaryDir, $workDir, $this->threads, $this->idle);
+        return new self($this->projectDir, $this->data, $this->threads, $workDir, $this->idle);
     }
 
     public function start(PixelJob $job): PixelTask
     {
-        foreach ([$this->temporaryDir, $this->workDir] as $folder) {
+        foreach ([$this->data->temporary(), $this->workFolder()] as $folder) {
             if (!is_dir($folder)) {
                 @mkdir($folder, 0o700, true);
             }
         }
-        $kind = $this->threads.' '.$this->workDir;
+        $kind = $this->threads.' '.$this->workFolder();
         $process = $this->idle->take($kind) ?? PixelProcess::start(
-            ['prlimit', '--data='.self::MEMORY, '--core=0', self::php(), '-d', 'memory_limit=1G', '-d', 'display_errors=stderr', $this->projectDir.'/bin/pixels', (string) $this->threads, $this->workDir],
+            ['prlimit', '--data='.self::MEMORY, '--core=0', self::php(), '-d', 'memory_limit=1G', '-d', 'display_errors=stderr', $this->projectDir.'/bin/pixels', (string) $this->threads, $this->workFolder()],
             // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
-            ['TMPDIR' => $this->temporaryDir, 'G_SLICE' => 'always-malloc'],
+            ['TMPDIR' => $this->data->temporary(), 'G_SLICE' => 'always-malloc'],
         );
 
         return new PixelTask($process, $job, fn () => $this->idle->keep($kind, $process));
+    }
+
+    private function workFolder(): string
+    {
+        return $this->workDir ?? $this->data->enlarged();
     }
 }

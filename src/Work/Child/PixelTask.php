@@ -61,13 +61,15 @@ final class PixelTask
         try {
             $answer = JsonReader::decode($this->process->answer() ?? '', 'a pixel child\'s answer');
         } catch (MalformedJson) {
+            $complaint = $this->process->complaint();
+            $failure = $this->process->ranOutOfMemory() ? PixelJobFailed::outOfMemory($complaint) : PixelJobFailed::crashed($complaint);
             $this->process->kill();
-            throw PixelJobFailed::crashed($this->process->complaint());
+            throw $failure;
         }
         if (!$answer->has('facts')) {
             // What a broken file left behind shall not meet the next one.
             $this->process->kill();
-            throw PixelJobFailed::said($answer->string('failed'));
+            throw PixelJobFailed::answered($answer);
         }
         ($this->free)();
 

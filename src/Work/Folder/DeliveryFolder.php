@@ -6,13 +6,17 @@ namespace Snugfit\Work\Folder;
 
 use Snugfit\Core\Delivery\Manifest;
 use Snugfit\Core\Delivery\ManifestEntry;
+use Snugfit\Core\Delivery\PreflightResult;
 use Snugfit\Core\MalformedJson;
+use Snugfit\Core\Production\DeliveredPrint;
+use Snugfit\Core\Production\DeliveredPrints;
+use Snugfit\Core\Production\PlacementKey;
 
 /**
  * The folder that results go to: knows from its manifest what an earlier run delivered, and lets nothing be seen there
  * that is not whole and checked.
  */
-final class DeliveryFolder
+final class DeliveryFolder implements DeliveredPrints
 {
     private const STAGING = '.snugfit-in-work';
 
@@ -21,13 +25,23 @@ final class DeliveryFolder
 
     private float $keptAt = 0.0;
 
+    /** @var array<string, string> SHA-256 of what earlier runs delivered, by path */
+    private readonly array $own;
+
     /** @param array<string, ManifestEntry> $earlier by placement */
-    private function __construct(private readonly string $folder, private readonly array $earlier)
+    private function __construct(private readonly string $folder, private readonly array $earlier, private readonly ContentHashes $hashes)
     {
+        $own = [];
+        foreach ($earlier as $entry) {
+            if (null !== $entry->output) {
+                $own[$entry->output['path']] = $entry->output['sha256'];
+            }
+        }
+        $this->own = $own;
     }
 
     /** @throws UnwritableFolder */
-    public static function open(string $folder): self
+    public static function open(string $folder, ContentHashes $hashes): self
     {
         $staging = $folder.'/'.self::STAGING;
         if ((!is_dir($folder) && !@mkdir($folder, 0o777, true)) || (!is_dir($staging) && !@mkdir($staging)) || !is_writable($staging)) {
@@ -37,33 +51,45 @@ final class DeliveryFolder
         try {
             $json = @file_get_contents($folder.'/manifest.json');
             foreach (false === $json ? [] : Manifest::fromJson($json)->files as $entry) {
-                $earlier[$entry->placement()] = $entry;
+                $earlier[(new PlacementKey($entry->master, $entry->product))->toString()] = $entry;
             }
         } catch (MalformedJson|\ValueError) {
             // A manifest that is not ours, or of another edition, says nothing; its file names are still respected.
         }
 
-        return new self($folder, $earlier);
+        return new self($folder, $earlier, $hashes);
     }
 
-    /** What an earlier run delivered for an entry, if it is just that and its bytes are still there. */
-    public function standing(ManifestEntry $wanted): ?ManifestEntry
+    /** What an earlier run wrote down for a placement. */
+    public function entry(PlacementKey $key): ?ManifestEntry
     {
-        $earlier = $this->earlier[$wanted->placement()] ?? null;
-        if (null === $earlier || null === $earlier->output || !$wanted->isServedBy($earlier)) {
-            return null;
-        }
-        $path = $this->folder.'/'.$earlier->output['path'];
-
-        return is_file($path) && hash_file('sha256', $path) === $earlier->output['sha256'] ? $earlier : null;
+        return $this->earlier[$key->toString()] ?? null;
     }
 
-    /** Whether a path is taken by a file that this placement's earlier run did not make. */
-    public function isForeign(string $path, ManifestEntry $wanted): bool
+    public function of(PlacementKey $key): ?DeliveredPrint
     {
-        $own = $this->earlier[$wanted->placement()]->output['path'] ?? null;
+        $entry = $this->entry($key);
 
-        return $path !== $own && file_exists($this->folder.'/'.$path);
+        return null === $entry?->output || null === $entry->recipe || PreflightResult::Passed !== $entry->preflight
+            ? null
+            : new DeliveredPrint($entry->output['path'], $entry->sha256, $entry->recipe);
+    }
+
+    public function isIntact(DeliveredPrint $print): bool
+    {
+        $file = $this->folder.'/'.$print->path;
+
+        return is_file($file) && $this->hashes->sha256($file) === ($this->own[$print->path] ?? '');
+    }
+
+    public function paths(): iterable
+    {
+        return array_map(strval(...), array_keys($this->own));
+    }
+
+    public function isForeign(string $path): bool
+    {
+        return !isset($this->own[$path]) && file_exists($this->folder.'/'.$path);
     }
 
     public function staging(WantedFile $file): string
@@ -72,16 +98,22 @@ final class DeliveryFolder
     }
 
     /** For a small copy of a master, while the run lasts. */
-    public function copy(string $name): string
+    public function copy(string $masterPath): string
     {
-        return \sprintf('%s/%s/copy-%s.webp', $this->folder, self::STAGING, $name);
+        return \sprintf('%s/%s/copy-%s.webp', $this->folder, self::STAGING, hash('xxh128', $masterPath));
     }
 
-    public function place(WantedFile $file): bool
+    /** @param string $sha256 of the finished file, as preflight found it */
+    public function place(WantedFile $file, string $sha256): bool
     {
         $path = $this->folder.'/'.$file->path;
 
-        return (is_dir(\dirname($path)) || @mkdir(\dirname($path), 0o777, true)) && @rename($this->staging($file), $path);
+        if ((!is_dir(\dirname($path)) && !@mkdir(\dirname($path), 0o777, true)) || !@rename($this->staging($file), $path)) {
+            return false;
+        }
+        $this->hashes->learn($path, $sha256);
+
+        return true;
     }
 
     public function discard(WantedFile $file): void

@@ -4,15 +4,12 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Folder;
 
+use Snugfit\Core\Production\WriteCosts;
 use Snugfit\Pixels\Enlarger\UpscaleEstimator;
 
 /** Which share of making a folder's files is done, counted in seconds of work: what several files show of a picture is enlarged once. */
 final class FolderProgressEstimator
 {
-    /** Seconds to write and read back a million pixels, and to begin a file (measured on one core of two). */
-    private const WRITING = 0.12;
-    private const BEGINNING = 0.2;
-
     private float $all = 0.0;
     private float $done = 0.0;
 
@@ -20,11 +17,11 @@ final class FolderProgressEstimator
     private array $running = [];
 
     /** @param list<WantedFile> $files */
-    public function __construct(array $files, private readonly UpscaleEstimator $forecast)
+    public function __construct(array $files, private readonly UpscaleEstimator $forecast, private readonly WriteCosts $costs = new WriteCosts())
     {
         $pieces = [];
         foreach ($files as $file) {
-            $this->all += self::writing($file);
+            $this->all += $this->costs->seconds($file->recipe);
             $pieces += $forecast->pieces($file->recipe, $file->entry->sha256);
         }
         $this->all += array_sum($pieces);
@@ -42,7 +39,7 @@ final class FolderProgressEstimator
 
     public function end(WantedFile $file): void
     {
-        $this->done += $this->running[$file->index][0] + self::writing($file);
+        $this->done += $this->running[$file->index][0] + $this->costs->seconds($file->recipe);
         unset($this->running[$file->index]);
     }
 
@@ -51,10 +48,5 @@ final class FolderProgressEstimator
         $going = array_sum(array_map(static fn (array $one): float => $one[0] * $one[1], $this->running));
 
         return min(1.0, ($this->done + $going) / max(1e-6, $this->all));
-    }
-
-    private static function writing(WantedFile $file): float
-    {
-        return self::BEGINNING + self::WRITING * $file->recipe->size()->megapixels();
     }
 }

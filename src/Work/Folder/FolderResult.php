@@ -19,6 +19,8 @@ final readonly class FolderResult
         public int $short,
         /** @var list<string> a sentence each, naming the file */
         public array $failures,
+        /** @var list<string> what went otherwise than one would think, a sentence each */
+        public array $notes,
         public bool $wasStopped,
     ) {
     }

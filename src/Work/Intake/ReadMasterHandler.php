@@ -9,6 +9,7 @@ use Snugfit\Pixels\Job\ReadMasterJob;
 use Snugfit\Shop\FileStore;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
+use Snugfit\Work\Child\StoredMasters;
 use Snugfit\Work\Message\MasterRead;
 use Snugfit\Work\Message\MasterUnreadable;
 use Snugfit\Work\Message\ReadMaster;
@@ -19,7 +20,7 @@ use Symfony\Component\Messenger\MessageBusInterface;
 #[AsMessageHandler]
 final readonly class ReadMasterHandler
 {
-    public function __construct(private PixelProcessPool $processes, private FileStore $store, private MessageBusInterface $bus)
+    public function __construct(private PixelProcessPool $processes, private FileStore $store, private StoredMasters $masters, private MessageBusInterface $bus)
     {
     }
 
@@ -27,7 +28,7 @@ final readonly class ReadMasterHandler
     {
         $previews = array_map($this->store->path(...), $message->previewKeys);
         try {
-            $facts = $this->processes->start(new ReadMasterJob($this->store->path($message->masterKey), $previews))->facts();
+            $facts = $this->processes->start(new ReadMasterJob($this->masters->byKey($message->masterKey), $previews))->facts();
             $this->bus->dispatch(new MasterRead($message->artworkId, MasterFacts::fromRecord($facts)));
         } catch (PixelJobFailed $e) {
             $this->bus->dispatch(new MasterUnreadable($message->artworkId, $e->getMessage()));

@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\ReferenceImage;
 use Snugfit\Core\Artwork\UnsuitableReferenceImage;
+use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\ReadMasterJob;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
@@ -32,9 +33,9 @@ final readonly class ReferenceImporter
     {
         $artwork = $this->entities->find(BatchArtwork::class, $artworkId);
         if (null === $artwork || $artwork->batch() !== $batch) {
-            throw PixelJobFailed::said('The picture that this file belongs to is not in this batch.');
+            throw PixelJobFailed::foreignArtwork();
         }
-        $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($path))->facts());
+        $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($path)))->facts());
         $reference = ReferenceImage::of($fileName, $facts->sha256, $facts->size, $artwork->facts()->size);
         $this->store->adoptMaster($path);
         $this->history->apply($batch, \sprintf('Gave "%s" its full size to be measured against', $artwork->title()), ['reference:'.$artwork->id() => $reference->toArray()]);

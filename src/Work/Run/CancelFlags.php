@@ -4,16 +4,18 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Run;
 
+use Snugfit\Shop\DataFolder;
+
 /** Tells workers, which know no database, that a run was cancelled: a small file beside the shop's files. */
 final readonly class CancelFlags
 {
-    public function __construct(private string $dataDir)
+    public function __construct(private DataFolder $data)
     {
     }
 
     public function raise(int $runId): void
     {
-        @mkdir($this->dataDir.'/flags', 0o755, true);
+        @mkdir($this->data->flags(), 0o755, true);
         touch($this->path($runId));
     }
 
@@ -33,6 +35,6 @@ final readonly class CancelFlags
 
     private function path(int $runId): string
     {
-        return \sprintf('%s/flags/cancelled-run-%d', $this->dataDir, $runId);
+        return \sprintf('%s/cancelled-run-%d', $this->data->flags(), $runId);
     }
 }

@@ -5,12 +5,17 @@ declare(strict_types=1);
 namespace Snugfit\Work\Run;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Core\Production\WriteCost;
+use Snugfit\Core\Production\WriteCosts;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Pixels\Enlarger\UpscaleEstimator;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
+use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
+use Snugfit\Shop\PlacedPrint;
+use Snugfit\Work\Child\CpuCount;
 
 /** How large print files become and how long they take to write and to enlarge, learnt from those that this machine made last. */
 final class DurationEstimator
@@ -18,26 +23,18 @@ final class DurationEstimator
     /** Finished files to learn from. */
     private const MEMORY = 60;
 
-    /** Until there is something to learn from: bytes and seconds for a million pixels. */
-    private const BYTES = ['jpeg' => 600_000.0, 'png' => 1_200_000.0, 'tiff' => 1_500_000.0, 'webp' => 300_000.0, 'pdf' => 600_000.0];
-    private const SECONDS = ['jpeg' => 0.06, 'png' => 0.25, 'tiff' => 0.12, 'webp' => 0.35, 'pdf' => 0.06];
-
-    /** How many times as large grain makes a file, until there is something to learn from (measured: 3 to 10 by much of it). */
-    private const GRAIN = 3.0;
-
-    /** @var ?array<string, array{bytes: float, seconds: float}> by format and whether there is grain, for a million pixels */
-    private ?array $learnt = null;
+    private ?WriteCosts $costs = null;
 
     private readonly UpscaleEstimator $enlarging;
 
-    public function __construct(private readonly EntityManagerInterface $entities, string $dataDir)
+    public function __construct(private readonly EntityManagerInterface $entities, DataFolder $data)
     {
-        $this->enlarging = new UpscaleEstimator(new UpscaleTileCache($dataDir.'/enlarged'));
+        $this->enlarging = new UpscaleEstimator(new UpscaleTileCache($data->enlarged()));
     }
 
     public function expectedBytes(Recipe $recipe): int
     {
-        return (int) ($this->of($recipe)['bytes'] * $recipe->size()->megapixels());
+        return $this->costs()->bytes($recipe);
     }
 
     /**
@@ -56,6 +53,26 @@ final class DurationEstimator
         $enlarging = $this->enlargingSeconds($recipe, $master);
 
         return $enlarging / ($enlarging + $this->writingSeconds($recipe));
+    }
+
+    /**
+     * What a run would have to do that was started now, with a worker for every core.
+     *
+     * @param list<PlacedPrint> $plan
+     */
+    public function forecast(array $plan): RunForecast
+    {
+        $wanted = [];
+        $bytes = 0;
+        foreach ($plan as $planned) {
+            $recipe = $planned->print->recipe();
+            if (null !== $recipe && $planned->print->isToMake()) {
+                $wanted[] = [$recipe, $planned->placed->artwork->master(), 1.0];
+                $bytes += $this->expectedBytes($recipe);
+            }
+        }
+
+        return new RunForecast(\count($wanted), $this->secondsFor($wanted, CpuCount::count()), $bytes);
     }
 
     /** Seconds until a file is made, once a worker has it in hand. */
@@ -102,8 +119,7 @@ final class DurationEstimator
 
     private function writingSeconds(Recipe $recipe): float
     {
-        // Starting a child takes a moment, however small the file.
-        return 0.2 + $this->of($recipe)['seconds'] * $recipe->size()->megapixels();
+        return $this->costs()->seconds($recipe);
     }
 
     /** Seconds that what is left to enlarge takes one worker. */
@@ -112,46 +128,37 @@ final class DurationEstimator
         return $this->enlarging->seconds($recipe, $master);
     }
 
-    /** @return array{bytes: float, seconds: float} */
-    private function of(Recipe $recipe): array
+    private function costs(): WriteCosts
     {
-        $this->learnt ??= $this->learn();
-        $format = $recipe->write->format->value;
-        $usual = $this->learnt[$format] ?? ['bytes' => self::BYTES[$format], 'seconds' => self::SECONDS[$format]];
-
-        return $this->learnt[self::sort($recipe)] ?? ['bytes' => $usual['bytes'] * (null === $recipe->finish->grain ? 1.0 : self::GRAIN), 'seconds' => $usual['seconds']];
+        return $this->costs ??= new WriteCosts($this->learn());
     }
 
-    /** What is learnt apart: of finishing, grain alone makes files much larger. */
-    private static function sort(Recipe $recipe): string
-    {
-        return $recipe->write->format->value.(null === $recipe->finish->grain ? '' : ' with grain');
-    }
-
-    /** @return array<string, array{bytes: float, seconds: float}> */
+    /** @return array<string, WriteCost> by the sort of a recipe */
     private function learn(): array
     {
         $sums = [];
         foreach ($this->entities->getRepository(PrintFile::class)->findBy(['state' => PrintFileState::Made], ['id' => 'DESC'], self::MEMORY) as $file) {
             $found = $file->found();
+            $recipe = $file->recipe();
             // What was enlarged took longer than writing it does; that pace is learnt by the enlarger.
-            if (null === $found || null === $found->format || null === $file->seconds() || $this->wasEnlarged($file)) {
+            if (null === $found || null === $recipe || null === $file->seconds() || $this->wasEnlarged($recipe)) {
                 continue;
             }
-            $format = null === $file->recipe() ? $found->format->value : self::sort($file->recipe());
-            $sums[$format] ??= ['bytes' => 0.0, 'seconds' => 0.0, 'megapixels' => 0.0];
-            $sums[$format]['bytes'] += $found->bytes;
-            $sums[$format]['seconds'] += max(0.01, $file->seconds() - 0.2);
-            $sums[$format]['megapixels'] += $found->size->megapixels();
+            $sort = WriteCosts::sortOf($recipe);
+            $sums[$sort] ??= ['bytes' => 0.0, 'seconds' => 0.0, 'megapixels' => 0.0];
+            $sums[$sort]['bytes'] += $found->bytes;
+            $sums[$sort]['seconds'] += max(0.01, $file->seconds() - WriteCosts::START_SECONDS);
+            $sums[$sort]['megapixels'] += $found->size->megapixels();
         }
 
-        return array_map(static fn (array $sum): array => ['bytes' => $sum['bytes'] / $sum['megapixels'], 'seconds' => $sum['seconds'] / $sum['megapixels']], $sums);
+        return array_map(
+            static fn (array $sum): WriteCost => new WriteCost($sum['bytes'] / $sum['megapixels'], $sum['seconds'] / $sum['megapixels']),
+            $sums,
+        );
     }
 
-    private function wasEnlarged(PrintFile $file): bool
+    private function wasEnlarged(Recipe $recipe): bool
     {
-        $recipe = $file->recipe();
-
-        return null !== $recipe && $recipe->enlarge->passesFrom($recipe->frame->crop->size())->passes > 0;
+        return $recipe->enlarge->passesFrom($recipe->frame->crop->size())->passes > 0;
     }
 }

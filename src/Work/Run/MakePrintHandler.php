@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Snugfit\Work\Run;
 
 use Snugfit\Core\Delivery\PrintFileFacts;
-use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Shop\FileStore;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\PixelTask;
+use Snugfit\Work\Child\StoredMasters;
 use Snugfit\Work\Message\MakePrint;
 use Snugfit\Work\Message\PrintCancelled;
 use Snugfit\Work\Message\PrintFailed;
@@ -29,7 +29,7 @@ final readonly class MakePrintHandler
     /** Seconds between progress messages. */
     private const TELL = 0.4;
 
-    public function __construct(private PixelProcessPool $processes, private FileStore $store, private CancelFlags $flags, private StopSignalListener $closing, private MessageBusInterface $bus)
+    public function __construct(private PixelProcessPool $processes, private FileStore $store, private StoredMasters $masters, private CancelFlags $flags, private StopSignalListener $closing, private MessageBusInterface $bus)
     {
     }
 
@@ -44,7 +44,13 @@ final readonly class MakePrintHandler
         $target = $this->store->path($message->targetKey);
         $this->bus->dispatch(new PrintProgress($message->printFileId, 0.0));
         try {
-            $child = $this->processes->start(new MakePrintJob($this->store->path($message->masterKey), Recipe::fromJson($message->recipe), $target, null === $message->proofKey ? null : $this->store->path($message->proofKey), null === $message->previewKey ? null : $this->store->path($message->previewKey)));
+            $child = $this->processes->start(new MakePrintJob(
+                $this->masters->byKey($message->masterKey),
+                $message->recipe,
+                $target,
+                null === $message->proofKey ? null : $this->store->path($message->proofKey),
+                null === $message->previewKey ? null : $this->store->path($message->previewKey),
+            ));
             if (!$this->watch($child, $message, $target.'.part')) {
                 @unlink($target.'.part');
                 $this->bus->dispatch(new PrintCancelled($message->printFileId));

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Snugfit\Work\Run;
 
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Production\WriteCosts;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Pixels\Job\PyramidJob;
 use Snugfit\Shop\FileStore;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
+use Snugfit\Work\Child\StoredMasters;
 use Symfony\Component\Filesystem\Filesystem;
 
 /** Whole pictures of prints, as tiles at every scale: made once, kept for looking, cleared like patches. */
@@ -20,13 +22,7 @@ final readonly class PrintPyramids
     /** Seconds between looks at how far one is. */
     private const LOOK = 0.25;
 
-    /** Seconds that a million pixels take to be written as tiles (measured on one core of two). */
-    private const SECONDS = 0.12;
-
-    /** Seconds that starting takes. */
-    private const START = 0.3;
-
-    public function __construct(private PixelProcessPool $processes, private FileStore $store, private DurationEstimator $durations)
+    public function __construct(private PixelProcessPool $processes, private FileStore $store, private StoredMasters $masters, private DurationEstimator $durations)
     {
     }
 
@@ -52,7 +48,7 @@ final readonly class PrintPyramids
 
     public function expectedSeconds(string $master, Recipe $recipe): float
     {
-        return $this->isThere($master, $recipe) ? 0.0 : self::START + $this->durations->enlargingSeconds($recipe, $master) + self::SECONDS * $recipe->enlarge->to->megapixels();
+        return $this->isThere($master, $recipe) ? 0.0 : $this->durations->enlargingSeconds($recipe, $master) + WriteCosts::tileSeconds($recipe->enlarge->to->megapixels());
     }
 
     /**
@@ -69,9 +65,9 @@ final readonly class PrintPyramids
             return;
         }
         $enlarging = $this->durations->enlargingSeconds($recipe, $master);
-        $writing = self::SECONDS * $recipe->enlarge->to->megapixels();
+        $writing = WriteCosts::tileSeconds($recipe->enlarge->to->megapixels());
         $growing = \sprintf('%s.%s.part', $folder, bin2hex(random_bytes(4)));
-        $child = $this->processes->start(new PyramidJob($this->store->path(FileStore::masterKey($master)), $recipe, $growing, $folder));
+        $child = $this->processes->start(new PyramidJob($this->masters->of($master), $recipe, $growing, $folder));
         try {
             $began = microtime(true);
             while ($child->isRunning()) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Run;
 
 use Snugfit\Pixels\Enlarger\UpscaleCacheFolder;
+use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\FileStore;
 
@@ -17,13 +18,13 @@ final readonly class StorageCleaner
     /** Whole results that are kept to be looked at; the longest unseen go first. */
     private const WHOLES = 24;
 
-    public function __construct(private FileStore $store, private string $dataDir, private int $keepDays)
+    public function __construct(private FileStore $store, private DataFolder $data, private int $keepDays)
     {
     }
 
     public function tidy(): void
     {
-        (new UpscaleCacheFolder($this->dataDir.'/enlarged'))->tidy($this->keepDays);
+        (new UpscaleCacheFolder($this->data->enlarged()))->tidy($this->keepDays);
         $this->store->clearOlder('patches', $this->keepDays * 86400);
         $this->store->clearOlder(PrintPyramids::FOLDER, $this->keepDays * 86400);
         $this->store->clearBeyond(PrintPyramids::FOLDER, self::WHOLES);

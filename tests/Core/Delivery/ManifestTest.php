@@ -41,14 +41,6 @@ final class ManifestTest extends TestCase
         self::assertSame([18], array_values(array_unique(array_map(count(...), $rows))));
     }
 
-    public function test_only_the_same_master_and_recipe_stand(): void
-    {
-        [$first, $second] = $this->manifest()->files;
-        self::assertTrue($first->notMade('again')->isServedBy($first));
-        self::assertFalse($first->isServedBy($second));
-        self::assertFalse($first->isServedBy($first->failedPreflight('x')));
-    }
-
     private function manifest(): Manifest
     {
         $facts = Facts::of(3000, 4000);

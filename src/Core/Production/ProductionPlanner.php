@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Production;
+
+use Snugfit\Core\Delivery\NameContext;
+use Snugfit\Core\Delivery\NameRegistry;
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\Fit\PlacementReason;
+use Snugfit\Core\Fit\PrintDimensions;
+use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\RecipeBuilder;
+
+/**
+ * Decides what is made, by which recipe, under which name, and what stands from before. The only place that does: runs,
+ * folders, previews of names, forecasts and the marks of what has moved on all ask here.
+ */
+final readonly class ProductionPlanner
+{
+    public function __construct(private RecipeBuilder $recipes = new RecipeBuilder())
+    {
+    }
+
+    /** How a print would be made, or why not. */
+    public function decide(WantedPrint $wanted): Recipe|Refusal
+    {
+        if (null === $wanted->placement->output) {
+            return new Refusal(RefusalReason::Short, PlacementReason::of($wanted->placement));
+        }
+        try {
+            return $this->recipes->recipeFor($wanted->placement, $wanted->facts, $wanted->options);
+        } catch (ImpossibleRecipe|ImpossibleFinish $e) {
+            return new Refusal(RefusalReason::Impossible, $e->getMessage());
+        }
+    }
+
+    /**
+     * What stands in a delivery of a print that is wanted; null where a run has to make it.
+     *
+     * @param string $master SHA-256
+     * @param string $recipe SHA-256
+     */
+    public function standing(PlacementKey $key, string $master, string $recipe, DeliveredPrints $delivered): ?DeliveredPrint
+    {
+        $print = $delivered->of($key);
+
+        return null !== $print && $print->isMadeOf($master, $recipe) && $delivered->isIntact($print) ? $print : null;
+    }
+
+    /**
+     * A whole run: every wanted print in its order, numbered from 1 as it stands there.
+     *
+     * @param iterable<WantedPrint> $wanted
+     *
+     * @return list<PlannedPrint>
+     */
+    public function plan(iterable $wanted, NameTemplate $template, DeliveredPrints $delivered, \DateTimeImmutable $date): array
+    {
+        $names = new NameRegistry();
+        foreach ($delivered->paths() as $path) {
+            $names->reserve($path);
+        }
+        $plan = [];
+        foreach ($wanted as $one) {
+            $plan[] = $this->planOne($one, $template, $names, $delivered, new NameContext($date, \count($plan) + 1));
+        }
+
+        return $plan;
+    }
+
+    private function planOne(
+        WantedPrint $wanted,
+        NameTemplate $template,
+        NameRegistry $names,
+        DeliveredPrints $delivered,
+        NameContext $context,
+    ): PlannedPrint {
+        $outcome = $this->decide($wanted);
+        $output = $wanted->placement->output;
+        if ($outcome instanceof Refusal || !$output instanceof PrintDimensions) {
+            return PlannedPrint::refused($wanted, $outcome instanceof Refusal ? $outcome : throw new \LogicException('A recipe has an output.'));
+        }
+        [$folder, $name] = $template->path($wanted->masterName, $wanted->placement->product, $output, $context);
+        $extension = $outcome->write->format->extension();
+        $plain = ('' === $folder ? '' : $folder.'/').$name.'.'.$extension;
+        $standing = $this->standing($wanted->key, $wanted->facts->sha256, $outcome->hash(), $delivered);
+        if (null !== $standing) {
+            return PlannedPrint::unchanged($wanted, $outcome, $standing, self::isNumbered($standing->path, $plain));
+        }
+        $before = $delivered->of($wanted->key)?->path;
+        // The same name as before where it still fits, so that a print made again replaces the old one.
+        $path = null !== $before && ($before === $plain || self::isNumbered($before, $plain))
+            ? $before
+            : $names->claim($folder, $name, $extension, $delivered->isForeign(...));
+
+        return PlannedPrint::toMake($wanted, $outcome, $path, $path !== $plain);
+    }
+
+    private static function isNumbered(string $path, string $plain): bool
+    {
+        $at = (int) strrpos($plain, '.');
+
+        return 1 === preg_match('/^'.preg_quote(substr($plain, 0, $at), '/').'-\d+'.preg_quote(substr($plain, $at), '/').'$/', $path);
+    }
+}

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Job;
+
+use Snugfit\Core\Delivery\PrintQualityMeasures;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Pixels\PrintFileMaker;
+use Snugfit\Pixels\PrintFileReader;
+use Snugfit\Pixels\PrintMeasurer;
+use Snugfit\Pixels\PrintRenderer;
+
+/** Makes a print file, and finds in it what preflight asks for. */
+final readonly class MakePrintHandler implements PixelJobHandler
+{
+    public function __construct(private PrintRenderer $renderer, private PrintFileReader $printFiles = new PrintFileReader())
+    {
+    }
+
+    public function name(): string
+    {
+        return MakePrintJob::name();
+    }
+
+    public function handle(JsonReader $record, \Closure $tell): array
+    {
+        $job = MakePrintJob::fromJson($record);
+        [$master, $recipe] = [$job->master->open(), Recipe::fromJson($job->recipe)];
+        (new PrintFileMaker($this->renderer))->make($master, $recipe, $job->target, $tell);
+        $found = $this->printFiles->read($job->target);
+        if (null !== $job->proof) {
+            KeptPicture::thumbnail($this->printFiles, $job->target, $job->proof);
+        }
+        // A file of the wrong size is told by that; its picture could not be laid beside the plan.
+        if (!$found->size->equals($recipe->size())) {
+            return $found->toArray();
+        }
+        $measurer = new PrintMeasurer($this->renderer);
+        $measures = $this->printFiles->inPicture(
+            $job->target,
+            static fn (string $file): PrintQualityMeasures => $measurer->measure($master, $recipe, $file, $job->copy),
+        );
+
+        return $found->with($measures)->toArray();
+    }
+}

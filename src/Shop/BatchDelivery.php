@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop;
+
+use Snugfit\Core\Production\DeliveredPrint;
+use Snugfit\Core\Production\DeliveredPrints;
+use Snugfit\Core\Production\PlacementKey;
+use Snugfit\Shop\Entity\PrintFile;
+
+/** What stands in a batch's delivery folder. */
+final readonly class BatchDelivery implements DeliveredPrints
+{
+    /** @var array<string, true> paths that runs delivered */
+    private array $own;
+
+    /** @param array<string, PrintFile> $latest the newest delivered file of each placement, by PlacementKey::toString() */
+    public function __construct(private array $latest, private FileStore $store, private string $folder)
+    {
+        $this->own = array_fill_keys([...$this->paths()], true);
+    }
+
+    public function of(PlacementKey $key): ?DeliveredPrint
+    {
+        return ($this->latest[$key->toString()] ?? null)?->delivered();
+    }
+
+    public function isIntact(DeliveredPrint $print): bool
+    {
+        return $this->store->has($this->folder.'/'.$print->path);
+    }
+
+    public function paths(): iterable
+    {
+        foreach ($this->latest as $file) {
+            if (null !== $file->path()) {
+                yield $file->path();
+            }
+        }
+    }
+
+    public function isForeign(string $path): bool
+    {
+        return !isset($this->own[$path]) && $this->store->has($this->folder.'/'.$path);
+    }
+}

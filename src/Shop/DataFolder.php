@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop;
+
+/**
+ * Where everything lies in the folder that SNUGFIT_DATA names. The two databases are named again where Doctrine is configured
+ * (config/packages/doctrine.yaml), and the servers' own files where they are started (tools/serve.sh).
+ */
+final readonly class DataFolder
+{
+    public function __construct(public string $path)
+    {
+    }
+
+    /** Products, batches, runs: what a shop is. */
+    public function database(): string
+    {
+        return $this->path.'/shop.sqlite';
+    }
+
+    /** Masters, previews, deliveries, by key. */
+    public function files(): string
+    {
+        return $this->path.'/files';
+    }
+
+    /** Uploads on their way in. */
+    public function uploads(): string
+    {
+        return $this->path.'/uploads';
+    }
+
+    /** Pictures made larger, kept for further products. Whatever is missing is made again. */
+    public function enlarged(): string
+    {
+        return $this->path.'/enlarged';
+    }
+
+    /** What was read from masters before, kept for folders. Whatever is missing is read again. */
+    public function facts(): string
+    {
+        return $this->path.'/facts';
+    }
+
+    /** Flags for workers. */
+    public function flags(): string
+    {
+        return $this->path.'/flags';
+    }
+
+    /** For what does not outlive a job. */
+    public function temporary(): string
+    {
+        return $this->path.'/tmp';
+    }
+}

@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Core\Production;
+
+use PHPUnit\Framework\TestCase;
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Product\Catalogue;
+use Snugfit\Core\Production\DeliveredPrint;
+use Snugfit\Core\Production\DeliveredPrints;
+use Snugfit\Core\Production\NothingDelivered;
+use Snugfit\Core\Production\PlacementKey;
+use Snugfit\Core\Production\PlannedPrint;
+use Snugfit\Core\Production\ProductionPlanner;
+use Snugfit\Core\Production\RefusalReason;
+use Snugfit\Core\Production\WantedPrint;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\RenderOptions;
+use Snugfit\Tests\Facts;
+
+final class ProductionPlannerTest extends TestCase
+{
+    public function test_names_are_claimed_in_order_and_a_short_print_keeps_its_number(): void
+    {
+        $plan = $this->plan([$this->wanted('a/Puffin.png'), $this->wanted('tiny.png', Facts::of(60, 40)), $this->wanted('a/puffin.png')], '{artwork}-{counter}');
+        self::assertSame(['a/Puffin-001.jpg', null, 'a/puffin-003.jpg'], self::paths($plan));
+        self::assertSame(RefusalReason::Short, $plan[1]->refusal()?->reason);
+        $plan = $this->plan([$this->wanted('a/Puffin.png'), $this->wanted('a/puffin.png')], '{artwork}');
+        self::assertSame(['a/Puffin.jpg', 'a/puffin-2.jpg'], self::paths($plan));
+        self::assertSame([false, true], array_map(static fn (PlannedPrint $one): bool => $one->isNumbered, $plan));
+    }
+
+    public function test_what_contradicts_itself_is_refused_with_a_sentence(): void
+    {
+        $plan = $this->plan([$this->wanted('a.png', options: new RenderOptions(FileFormat::Webp, profile: \Snugfit\Core\Output\Profile::Coated))]);
+        self::assertSame(RefusalReason::Impossible, $plan[0]->refusal()?->reason);
+        self::assertStringContainsString('WebP holds no CMYK', $plan[0]->refusal()->sentence);
+        self::assertFalse($plan[0]->isToMake());
+    }
+
+    public function test_only_the_same_master_and_recipe_stand_and_only_while_the_file_is_whole(): void
+    {
+        $wanted = $this->wanted('a.png');
+        $recipe = (new ProductionPlanner())->decide($wanted);
+        self::assertInstanceOf(Recipe::class, $recipe);
+        $print = new DeliveredPrint('a-4x6-1800x1200-300ppi.jpg', $wanted->facts->sha256, $recipe->hash());
+        self::assertTrue($this->plan([$wanted], delivered: $this->delivered(['a.png' => $print]))[0]->isUnchanged());
+        self::assertFalse($this->plan([$wanted], delivered: $this->delivered(['a.png' => $print], isIntact: false))[0]->isUnchanged());
+        foreach ([new DeliveredPrint($print->path, 'another', $print->recipe), new DeliveredPrint($print->path, $print->master, 'another')] as $other) {
+            $again = $this->plan([$wanted], delivered: $this->delivered(['a.png' => $other]))[0];
+            self::assertTrue($again->isToMake());
+            self::assertSame($print->path, $again->path, 'it replaces the old one');
+        }
+        self::assertTrue($this->plan([$this->wanted('b.png')], delivered: $this->delivered(['a.png' => $print]))[0]->isToMake(), 'another placement');
+    }
+
+    public function test_names_stay_with_their_prints_over_runs(): void
+    {
+        $wanted = [$this->wanted('Puffin.png'), $this->wanted('puffin.png')];
+        $first = $this->plan($wanted, '{artwork}');
+        $delivered = $this->delivered([
+            'Puffin.png' => new DeliveredPrint((string) $first[0]->path, 'x', 'of another recipe'),
+            'puffin.png' => new DeliveredPrint((string) $first[1]->path, $wanted[1]->facts->sha256, (string) $first[1]->recipe()?->hash()),
+        ]);
+        // In another order, and one of the two changed.
+        $second = $this->plan(array_reverse($wanted), '{artwork}', $delivered);
+        self::assertSame(['puffin-2.jpg', 'Puffin.jpg'], self::paths($second));
+        self::assertSame([true, false], array_map(static fn (PlannedPrint $one): bool => $one->isUnchanged(), $second));
+        self::assertSame([true, false], array_map(static fn (PlannedPrint $one): bool => $one->isNumbered, $second));
+        // A print that stands keeps the name that another template gave it; one that is made anew gets the new one.
+        self::assertSame(['puffin-2.jpg', 'new-Puffin.jpg'], self::paths($this->plan(array_reverse($wanted), 'new-{artwork}', $delivered)));
+    }
+
+    public function test_a_file_that_nobody_delivered_keeps_its_name(): void
+    {
+        $delivered = $this->delivered([], foreign: ['a.jpg', 'a-2.jpg']);
+        self::assertSame(['a-3.jpg'], self::paths($this->plan([$this->wanted('a.png')], '{artwork}', $delivered)));
+    }
+
+    private function wanted(string $master, ?MasterFacts $facts = null, RenderOptions $options = new RenderOptions()): WantedPrint
+    {
+        $facts ??= Facts::of(1800, 1200);
+        $product = Catalogue::standard()->product('4x6');
+        $placement = (new PlacementPlanner())->plan($facts->artwork(), $product, PlacementRequest::none());
+
+        return new WantedPrint(new PlacementKey($master, '4x6'), $master, $facts, $placement, $options);
+    }
+
+    /**
+     * @param list<WantedPrint> $wanted
+     *
+     * @return list<PlannedPrint>
+     */
+    private function plan(array $wanted, string $template = NameTemplate::USUAL, DeliveredPrints $delivered = new NothingDelivered()): array
+    {
+        return (new ProductionPlanner())->plan($wanted, new NameTemplate($template), $delivered, new \DateTimeImmutable('2026-03-09'));
+    }
+
+    /**
+     * @param list<PlannedPrint> $plan
+     *
+     * @return list<?string>
+     */
+    private static function paths(array $plan): array
+    {
+        return array_map(static fn (PlannedPrint $one): ?string => $one->path, $plan);
+    }
+
+    /**
+     * @param array<string, DeliveredPrint> $prints  by artwork
+     * @param list<string>                  $foreign
+     */
+    private function delivered(array $prints, bool $isIntact = true, array $foreign = []): DeliveredPrints
+    {
+        return new class($prints, $isIntact, $foreign) implements DeliveredPrints {
+            /**
+             * @param array<string, DeliveredPrint> $prints
+             * @param list<string>                  $foreign
+             */
+            public function __construct(private array $prints, private bool $isIntact, private array $foreign)
+            {
+            }
+
+            public function of(PlacementKey $key): ?DeliveredPrint
+            {
+                return $this->prints[$key->artwork] ?? null;
+            }
+
+            public function isIntact(DeliveredPrint $print): bool
+            {
+                return $this->isIntact;
+            }
+
+            public function paths(): iterable
+            {
+                return array_map(static fn (DeliveredPrint $print): string => $print->path, $this->prints);
+            }
+
+            public function isForeign(string $path): bool
+            {
+                return \in_array($path, $this->foreign, true);
+            }
+        };
+    }
+}
