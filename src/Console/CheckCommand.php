@@ -11,7 +11,7 @@ use Snugfit\Core\Delivery\PrintFileFacts;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
 use Snugfit\Pixels\Job\ReadPrintFileJob;
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Symfony\Component\Console\Attribute\AsCommand;

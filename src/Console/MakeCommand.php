@@ -9,7 +9,7 @@ use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Folder\FolderMaker;
 use Snugfit\Work\Folder\FolderRequest;

@@ -9,6 +9,7 @@ use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\EdgeFill;
 use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
@@ -22,7 +23,7 @@ use Snugfit\Core\Product\FreeSize;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\Repository\ProductRepository;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputArgument;
@@ -66,15 +67,7 @@ final class PlanCommand extends Command
             $option = Options::of($input);
             $kind = $option->choice('kind', Kind::class) ?? Kind::Photo;
             $artwork = new Artwork(PixelSize::parse($option->argument('pixels')), $kind);
-            $request = new PlacementRequest(
-                orientation: $option->choice('orientation', OrientationRule::class) ?? OrientationRule::Either,
-                keep: array_map(FractionBox::parse(...), $option->texts('keep')),
-                limit: $option->limit('limit'),
-                transform: new ImageTransform($option->turn('turn'), (bool) $input->getOption('flip'), $option->degrees('tilt')),
-                fitMode: $option->choice('sits', FitMode::class) ?? FitMode::Fill,
-                edgeFill: $option->choice('edge', EdgeFill::class) ?? EdgeFill::Colour,
-                bleedSource: $option->choice('bled', BleedSource::class) ?? BleedSource::Picture,
-            );
+            $request = new PlacementRequest(new Framing($option->choice('orientation', OrientationRule::class) ?? OrientationRule::Either, transform: new ImageTransform($option->turn('turn'), (bool) $input->getOption('flip'), $option->degrees('tilt')), fitMode: $option->choice('sits', FitMode::class) ?? FitMode::Fill, edgeFill: $option->choice('edge', EdgeFill::class) ?? EdgeFill::Colour, bleedSource: $option->choice('bled', BleedSource::class) ?? BleedSource::Picture), keep: array_map(FractionBox::parse(...), $option->texts('keep')), limit: $option->limit('limit'));
             $product = $this->product($option);
             $placement = $this->planner->plan($artwork, $product, $request);
         } catch (\InvalidArgumentException $e) {

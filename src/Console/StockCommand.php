@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\Repository\ProductRepository;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;

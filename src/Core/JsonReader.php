@@ -86,10 +86,25 @@ final readonly class JsonReader
         return array_map(fn (mixed $value): self => self::of($value, $this->of.', '.$name), $this->list($name));
     }
 
+    /** @return list<self> of a record that is itself a list */
+    public function listOf(): array
+    {
+        return array_map(fn (mixed $value): self => self::of($value, $this->of), array_values($this->fields));
+    }
+
     /** @return list<string> */
     public function strings(string $name): array
     {
         return array_map(fn (mixed $value): string => \is_string($value) ? $value : throw MalformedJson::field($this->of, $name, 'a list of texts'), $this->list($name));
+    }
+
+    /** @return list<float> */
+    public function floats(string $name): array
+    {
+        return array_map(
+            fn (mixed $value): float => \is_int($value) || \is_float($value) ? (float) $value : throw MalformedJson::field($this->of, $name, 'a list of numbers'),
+            $this->list($name),
+        );
     }
 
     /** @return list<mixed> */

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductFamily;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Repository\BatchArtworkRepository;
+use Snugfit\Shop\Repository\ProductRepository;
+use Snugfit\Shop\Settings\EffectiveSettings;
 
 /** Plans every placement of a batch with what people asked for. */
 final class BatchPlanner
@@ -17,7 +19,7 @@ final class BatchPlanner
     /** @var array<string, PlannedPlacement> planned before in this request, by artwork and product */
     private array $known = [];
 
-    public function __construct(private readonly PlacementPlanner $planner, private readonly ProductRepository $productRepository, private readonly EntityManagerInterface $entities)
+    public function __construct(private readonly PlacementPlanner $planner, private readonly ProductRepository $productRepository, private readonly BatchArtworkRepository $artworks)
     {
     }
 
@@ -38,8 +40,7 @@ final class BatchPlanner
     /** @return list<BatchArtwork> those that were read, with their framings fetched at once */
     public function artworks(Batch $batch): array
     {
-        $this->entities->createQueryBuilder()->select('artwork', 'framing')->from(BatchArtwork::class, 'artwork')->leftJoin('artwork.framings', 'framing')
-            ->where('artwork.batch = :batch')->setParameter('batch', $batch)->getQuery()->getResult();
+        $this->artworks->fetchWithSettings($batch);
 
         return $batch->readArtworks();
     }
@@ -50,7 +51,7 @@ final class BatchPlanner
         $key = $artwork->id().':'.$product->code;
         $known = $this->known[$key] ?? null;
         // A page plans all of a batch for its line and again for its room.
-        if (null !== $known && $known->effective->isAs($effective)) {
+        if (null !== $known && $known->effective->plansLike($effective)) {
             return $known;
         }
 

@@ -4,15 +4,17 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Delivery\Manifest;
 use Snugfit\Core\Delivery\ManifestEntry;
+use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
+use Snugfit\Shop\Repository\PrintFileRepository;
+use Snugfit\Shop\Repository\PrintRunRepository;
 
 /** The delivery folder of each batch, and which print file stands in it for each placement. */
 final readonly class DeliveryStore
@@ -20,7 +22,7 @@ final readonly class DeliveryStore
     /** Where cleared deliveries lie until they are too old. */
     public const CLEARED = 'cleared';
 
-    public function __construct(private EntityManagerInterface $entities, private FileStore $store)
+    public function __construct(private PrintFileRepository $printFiles, private PrintRunRepository $runs, private FileStore $store)
     {
     }
 
@@ -28,7 +30,7 @@ final readonly class DeliveryStore
     public function latest(Batch $batch): array
     {
         $latest = [];
-        foreach ($this->ended($batch) as $file) {
+        foreach ($this->printFiles->ofBatch($batch) as $file) {
             if ($file->state()->isDelivered()) {
                 $latest[$file->key()->toString()] = $file;
             }
@@ -97,7 +99,7 @@ final readonly class DeliveryStore
     {
         $latest = $this->latest($batch);
         $entries = [];
-        foreach ($this->ended($batch) as $file) {
+        foreach ($this->printFiles->ofBatch($batch) as $file) {
             $placement = $file->key()->toString();
             $entries[$placement] = $this->entry($latest[$placement] ?? $file);
         }
@@ -111,7 +113,7 @@ final readonly class DeliveryStore
 
     private function entry(PrintFile $file): ManifestEntry
     {
-        $entry = ManifestEntry::fromRecord($file->figures());
+        $entry = $file->wanted();
         $found = $file->found();
         $path = $file->path();
         if ($file->state()->isDelivered() && null !== $found && null !== $path) {
@@ -125,19 +127,6 @@ final readonly class DeliveryStore
         };
     }
 
-    /** @return list<PrintFile> of all runs, oldest first, without artworks that were removed */
-    private function ended(Batch $batch): array
-    {
-        /** @var list<PrintFile> $files */
-        $files = $this->entities->createQueryBuilder()
-            ->select('file', 'artwork')
-            ->from(PrintFile::class, 'file')->join('file.run', 'run')->join('file.artwork', 'artwork')
-            ->where('run.batch = :batch AND artwork.removed = false')->setParameter('batch', $batch)
-            ->orderBy('file.id')->getQuery()->getResult();
-
-        return $files;
-    }
-
     private function folder(Batch $batch): string
     {
         return 'deliveries/'.$batch->number();
@@ -145,6 +134,6 @@ final readonly class DeliveryStore
 
     public function lastRun(Batch $batch): ?PrintRun
     {
-        return $this->entities->getRepository(PrintRun::class)->findOneBy(['batch' => $batch], ['id' => 'DESC']);
+        return $this->runs->last($batch);
     }
 }

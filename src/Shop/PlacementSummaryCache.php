@@ -27,6 +27,7 @@ final class PlacementSummaryCache
         private readonly ProductionPlanner $production,
         private readonly CacheInterface $cache,
         private readonly DataFolder $data,
+        private readonly CodeVersion $code,
     ) {
     }
 
@@ -41,16 +42,16 @@ final class PlacementSummaryCache
     {
         $products = $this->sheet->products($batch);
         $name = 'figures.'.hash('xxh128', $this->data->path).'.'.$batch->id();
-        $productRepository = hash('xxh128', serialize([$products, $batch->settings()->toArray()]));
+        $shared = hash('xxh128', serialize([$this->code->hash, $products, $batch->settings()]));
         $kept = $this->kept($name);
-        if ($kept['products'] !== $productRepository) {
-            $kept = ['products' => $productRepository, 'artworks' => []];
+        if ($kept['products'] !== $shared) {
+            $kept = ['products' => $shared, 'artworks' => []];
         }
         $figures = $rows = [];
         $isNew = false;
         foreach ($this->sheet->artworks($batch) as $artwork) {
             $id = $artwork->id();
-            $fingerprint = $artwork->fingerprint();
+            $fingerprint = self::fingerprint($artwork);
             if (($kept['artworks'][$id][0] ?? null) === $fingerprint) {
                 $rows[$id] = $kept['artworks'][$id];
                 $figures[$id] = array_map(static fn (Product $product, array $row): PlacementSummary => PlacementSummary::ofRow($artwork, $product, $row), $products, $rows[$id][1]);
@@ -61,7 +62,7 @@ final class PlacementSummaryCache
             }
         }
         if ($isNew) {
-            $this->keep($name, ['products' => $productRepository, 'artworks' => $rows]);
+            $this->keep($name, ['products' => $shared, 'artworks' => $rows]);
         }
 
         return $figures;
@@ -81,6 +82,19 @@ final class PlacementSummaryCache
 
             return PlacementSummary::of($placed, $outcome instanceof Recipe ? $outcome->hash() : null);
         }, $products);
+    }
+
+    /** Another one as soon as anything changes that the artwork's placements depend on. */
+    private static function fingerprint(BatchArtwork $artwork): string
+    {
+        $families = $artwork->familySettings();
+        $products = $artwork->productSettings();
+        ksort($families);
+        ksort($products);
+
+        return hash('xxh128', serialize([
+            $artwork->id(), $artwork->path(), $artwork->facts(), $artwork->correctedKind(), $artwork->keepBoxes(), $artwork->settings(), $families, $products,
+        ]));
     }
 
     /** @return Kept */

@@ -10,6 +10,7 @@ use Snugfit\Core\Product\Product;
 use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Core\Production\WantedPrint;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Settings\EffectiveSettings;
 
 /** An artwork on a product as a person left it, planned. */
 final readonly class PlannedPlacement
@@ -39,22 +40,22 @@ final readonly class PlannedPlacement
 
     public function isExcluded(): bool
     {
-        return $this->effective->own->excluded;
+        return $this->effective->ofProduct->excluded;
     }
 
     public function isLookedAt(): bool
     {
-        return $this->effective->shared->lookedAt;
+        return $this->effective->isLookedAt();
     }
 
     public function isFramed(): bool
     {
-        return null !== $this->effective->shared->framing;
+        return null !== $this->effective->framing()->position;
     }
 
     public function isAlone(): bool
     {
-        return $this->effective->own->alone;
+        return $this->effective->isAlone();
     }
 
     public function isShort(): bool
@@ -71,6 +72,6 @@ final readonly class PlannedPlacement
     /** Names the framing that it shares with the products of its family. */
     public function framingKey(): string
     {
-        return $this->effective->subject();
+        return $this->effective->framingKey();
     }
 }

@@ -8,11 +8,14 @@ use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Repository\PrintFileRepository;
+use Snugfit\Shop\Undo\RemovalChange;
+use Snugfit\Shop\Undo\UndoHistory;
 
 /** Masters that are print files of this very shop: made again from them, a print loses what it lost before once more. */
 final readonly class PrintFileOrigins
 {
-    public function __construct(private EntityManagerInterface $entities, private UndoHistory $history)
+    public function __construct(private EntityManagerInterface $entities, private PrintFileRepository $printFiles, private UndoHistory $history)
     {
     }
 
@@ -24,23 +27,15 @@ final readonly class PrintFileOrigins
     public function among(array $artworks): array
     {
         $masters = array_values(array_unique(array_map(static fn (BatchArtwork $artwork): string => $artwork->master(), $artworks)));
-        if ([] === $masters) {
-            return [];
-        }
-        $rows = $this->entities->getConnection()->executeQuery(
-            "SELECT json_extract(found, '$.sha256') AS hash, MIN(id) AS id FROM print_file WHERE json_extract(found, '$.sha256') IN (:masters) GROUP BY 1",
-            ['masters' => $masters], ['masters' => \Doctrine\DBAL\ArrayParameterType::STRING],
-        )->fetchAllKeyValue();
-        $printFileOrigins = [];
+        $files = $this->printFiles->withBytes($masters);
+        $origins = [];
         foreach ($artworks as $artwork) {
-            $id = $rows[$artwork->master()] ?? null;
-            $file = null === $id ? null : $this->entities->find(PrintFile::class, $id);
-            if (null !== $file) {
-                $printFileOrigins[$artwork->id()] = $file;
+            if (isset($files[$artwork->master()])) {
+                $origins[$artwork->id()] = $files[$artwork->master()];
             }
         }
 
-        return $printFileOrigins;
+        return $origins;
     }
 
     /** The master comes instead of its print, framed and finished as it was; one act, which can be taken back. */
@@ -50,6 +45,6 @@ final readonly class PrintFileOrigins
         $master->setRemoved(true);
         $this->entities->persist($master);
         $this->entities->flush();
-        $this->history->apply($batch, \sprintf('Brought the master of "%s"', $print->title()), ['removed:'.$master->id() => ['removed' => false], 'removed:'.$print->id() => ['removed' => true]]);
+        $this->history->apply($batch, \sprintf('Brought the master of "%s"', $print->title()), RemovalChange::of($master, false), RemovalChange::of($print, true));
     }
 }

@@ -6,6 +6,7 @@ declare(strict_types=1);
 
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
@@ -28,7 +29,7 @@ for ($i = 0; $i < 8_000; ++$i) {
     // Also beyond the edges, where a hand may pull.
     $framing = new CropPosition(1.4 * $random() - 0.2, 1.4 * $random() - 0.2, 0 === $i % 3 ? 1.0 : 0.5 + 70 * $random() ** 3);
     $tilt = 0 === $i % 2 ? 0.0 : mt_rand(-4500, 4500) / 100;
-    $placement = (new PlacementPlanner())->plan(new Artwork($picture), $product, new PlacementRequest(0 === $i % 4 ? OrientationRule::Portrait : OrientationRule::Landscape, $framing, transform: new ImageTransform(tilt: $tilt)));
+    $placement = (new PlacementPlanner())->plan(new Artwork($picture), $product, new PlacementRequest(new Framing(0 === $i % 4 ? OrientationRule::Portrait : OrientationRule::Landscape, position: $framing, transform: new ImageTransform(tilt: $tilt))));
     $full = (new RotatedCropGeometry($placement->transform->tilt))->largest($picture, Ratio::ofPrint($placement->product->printArea()));
     $cases[] = ['picture' => [$picture->width, $picture->height], 'full' => $full, 'tilt' => $placement->transform->tilt, 'wish' => ['x' => $framing->centreX, 'y' => $framing->centreY, 'zoom' => max(1.0, $framing->zoom)], 'crop' => $placement->crop->toArray()];
 }

@@ -171,6 +171,43 @@ final class MakeCommandTest extends CommandTestCase
         }
     }
 
+    public function test_a_name_that_is_no_text_costs_nothing_but_that_name(): void
+    {
+        $this->master('good.png', 900, 600);
+        rename($this->masters.'/good.png', $this->masters."/b\xe9al\xff.png");
+        $this->master('good.png', 1000, 600);
+        file_put_contents($this->masters."/br\xf6ken.jpg", 'Dear keeper');
+        $process = $this->snugfit('make', 'masters', '--products=4x6', '--out=prints', '--json');
+        self::assertSame(2, $process->getExitCode());
+        $answer = JsonReader::decode($process->getOutput(), 'the manifest');
+        self::assertSame(['b%E9al%FF.png on 4x6', 'good.png on 4x6'], array_keys($this->byPlacement($answer)));
+        foreach ($this->byPlacement($answer) as $file) {
+            self::assertSame('passed', $file->string('preflight'));
+            self::assertMatchesRegularExpression('/^[a-zA-Z0-9._-]+$/', $file->record('output')->string('path'));
+            self::assertFileExists($this->folder.'/prints/'.$file->record('output')->string('path'));
+        }
+        self::assertStringContainsString('b%E9al%FF.png: the file\'s name is not UTF-8', $process->getErrorOutput());
+        self::assertSame('br%F6ken.jpg', $answer->records('unreadable')[0]->string('master'));
+        self::assertStringContainsString('0 made, 2 unchanged', $this->snugfit('make', 'masters', '--products=4x6', '--out=prints')->getOutput());
+    }
+
+    public function test_masters_that_were_read_before_are_known_by_their_content(): void
+    {
+        $this->master('a.png', 900, 600);
+        $first = $this->byPlacement($this->answer('make', 'masters', '--products=4x6', '--out=prints', '--json'));
+        rename($this->masters.'/a.png', $this->masters.'/renamed.png');
+        // Reading is known by the facts that it leaves: were this one read, they would be those of its pixels again.
+        [$facts] = glob($this->folder.'/no-shop/facts/masters/*/*.json') ?: [''];
+        file_put_contents($facts, str_replace('"width":900', '"width":1800', str_replace('"height":600', '"height":1200', (string) file_get_contents($facts))));
+        $plan = $this->byPlacement($this->answer('make', 'masters', '--products=4x6', '--out=others', '--json'));
+        self::assertSame([900, 1800], [$first['a.png on 4x6']->record('crop')->int('width'), $plan['renamed.png on 4x6']->record('crop')->int('width')]);
+        // Other bytes under the same name are read.
+        unlink($this->masters.'/renamed.png');
+        $this->master('renamed.png', 1000, 600);
+        $again = $this->byPlacement($this->answer('make', 'masters', '--products=4x6', '--out=others', '--json'));
+        self::assertSame(900, $again['renamed.png on 4x6']->record('crop')->int('width'));
+    }
+
     public function test_a_name_that_differs_in_case_alone_gets_a_number(): void
     {
         $this->master('Puffin.png', 900, 600);

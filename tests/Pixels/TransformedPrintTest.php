@@ -11,6 +11,7 @@ use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\EdgeFill;
 use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementPlanner;
@@ -51,7 +52,7 @@ final class TransformedPrintTest extends PixelTestCase
     public function test_mirrored_and_turned_pixels_are_the_very_same(ImageTransform $transform, array $words): void
     {
         $this->master(120, 90);
-        $placement = $this->plan(new PixelSize(120, 90), '1x1in', new PlacementRequest(framing: new CropPosition(0.4, 0.6, 1.5), transform: $transform), 60);
+        $placement = $this->plan(new PixelSize(120, 90), '1x1in', new PlacementRequest(new Framing(position: new CropPosition(0.4, 0.6, 1.5), transform: $transform)), 60);
         $crop = $placement->crop;
         $path = $this->print($placement);
         $this->tool('convert', 'in.png', ...[...$words, '+repage', '-crop', \sprintf('%dx%d+%d+%d', $crop->width, $crop->height, $crop->x, $crop->y), '+repage', 'want.png']);
@@ -70,7 +71,7 @@ final class TransformedPrintTest extends PixelTestCase
     public function test_a_tilted_window_is_where_it_was_drawn(float $tilt, QuarterTurn $turn): void
     {
         $this->master(240, 180);
-        $placement = $this->plan(new PixelSize(240, 180), '1x1in', new PlacementRequest(framing: new CropPosition(0.45, 0.55, 1.3), transform: new ImageTransform($turn, false, $tilt)), 40);
+        $placement = $this->plan(new PixelSize(240, 180), '1x1in', new PlacementRequest(new Framing(position: new CropPosition(0.45, 0.55, 1.3), transform: new ImageTransform($turn, false, $tilt))), 40);
         $crop = $placement->crop;
         $recipe = (new RecipeBuilder())->recipeFor($placement, $this->read($this->folder.'/in.png'), new RenderOptions(FileFormat::Png));
         $same = new Recipe($recipe->frame, new \Snugfit\Core\Recipe\Enlarge($recipe->enlarge->settings, $crop->size()), $recipe->write);
@@ -88,7 +89,7 @@ final class TransformedPrintTest extends PixelTestCase
         $this->master(80, 80);
         $product = new Product('x', 'x', PrintSize::inches(8, 8), new Bleed(Length::inches(0.5), Length::inches(1), Length::inches(0.3), Length::inches(0.2)), Ppi::of(10), Ppi::of(5));
         foreach (['mirror' => BleedSource::Mirrored, 'edge' => BleedSource::Continued] as $virtual => $bleedSource) {
-            $placement = (new PlacementPlanner())->plan(new Artwork(new PixelSize(80, 80)), $product, new PlacementRequest(OrientationRule::Portrait, bleedSource: $bleedSource));
+            $placement = (new PlacementPlanner())->plan(new Artwork(new PixelSize(80, 80)), $product, new PlacementRequest(new Framing(OrientationRule::Portrait, bleedSource: $bleedSource)));
             self::assertEquals(new PixelSize(92, 88), $placement->output?->size);
             $path = $this->print($placement);
             $this->tool('convert', 'in.png', '-virtual-pixel', $virtual, '-set', 'option:distort:viewport', '92x88-2-5', '-filter', 'point', '-distort', 'SRT', '0', '+repage', 'want.png');
@@ -100,7 +101,7 @@ final class TransformedPrintTest extends PixelTestCase
     {
         $this->master(120, 60);
         foreach (EdgeFill::cases() as $edge) {
-            $placement = $this->plan(new PixelSize(120, 60), '6x6in', new PlacementRequest(fitMode: FitMode::Whole, edgeFill: $edge, colour: '0f5c63'), 20);
+            $placement = $this->plan(new PixelSize(120, 60), '6x6in', new PlacementRequest(new Framing(fitMode: FitMode::Whole, edgeFill: $edge, colour: '0f5c63')), 20);
             $path = $this->print($placement);
             $print = Image::load('png', $path);
             self::assertEquals(new PixelSize(120, 120), $print->size());
@@ -119,7 +120,7 @@ final class TransformedPrintTest extends PixelTestCase
     public function test_posed_prints_pass_preflight_in_every_format(): void
     {
         $this->master(120, 60);
-        $request = new PlacementRequest(transform: new ImageTransform(QuarterTurn::Right, true, 4.0), fitMode: FitMode::Whole, edgeFill: EdgeFill::Blurred);
+        $request = new PlacementRequest(new Framing(transform: new ImageTransform(QuarterTurn::Right, true, 4.0), fitMode: FitMode::Whole, edgeFill: EdgeFill::Blurred));
         $facts = $this->read($this->folder.'/in.png');
         foreach (FileFormat::cases() as $format) {
             $recipe = (new RecipeBuilder())->recipeFor($this->plan($facts->size, '6x6in', $request, 20), $facts, new RenderOptions($format));

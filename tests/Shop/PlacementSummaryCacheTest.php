@@ -7,22 +7,32 @@ namespace Snugfit\Tests\Shop;
 use Doctrine\ORM\EntityManagerInterface;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Finish\FinishSettings;
+use Snugfit\Core\Finish\ToneLimits;
 use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Shop\BatchPlanner;
+use Snugfit\Shop\CodeVersion;
 use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Entity\FramingMemo;
 use Snugfit\Shop\PlacementSummary;
 use Snugfit\Shop\PlacementSummaryCache;
 use Snugfit\Shop\PlannedPlacement;
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\Repository\ProductRepository;
+use Snugfit\Shop\Settings\ArtworkSettings;
+use Snugfit\Shop\Settings\BatchSettings;
+use Snugfit\Shop\Settings\FamilySettings;
+use Snugfit\Shop\Settings\FramingState;
+use Snugfit\Shop\Settings\ProductSettings;
 use Symfony\Component\Cache\Adapter\ArrayAdapter;
 
 /** Figures that are kept between requests are always those that a fresh plan would give. */
@@ -40,10 +50,17 @@ final class PlacementSummaryCacheTest extends ShopTestCase
     public static function changes(): iterable
     {
         yield 'nothing' => [static function (): void {}];
-        yield 'a family\'s framing' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->remember('~2-3', new FramingMemo(framing: new CropPosition(0.2, 0.5, 2.5), lookedAt: true))];
-        yield 'a way up' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->remember('~2-3', new FramingMemo(OrientationRule::Portrait))];
-        yield 'a product left out' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->remember('12x18', new FramingMemo(excluded: true))];
-        yield 'a limit' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->remember('12x18', new FramingMemo(limit: 2.0))];
+        $framed = static fn (Framing $framing): FamilySettings => new FamilySettings(new FramingState($framing, true));
+        yield 'a family\'s framing' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->settleFamily('2-3', $framed(new Framing(position: new CropPosition(0.2, 0.5, 2.5))))];
+        yield 'a way up' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->settleFamily('2-3', $framed(new Framing(OrientationRule::Portrait)))];
+        yield 'a product framed by itself' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->settleProduct('12x18', new ProductSettings(new FramingState(new Framing(position: new CropPosition(0.2, 0.5, 2.5)))))];
+        yield 'a product left out' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->settleProduct('12x18', new ProductSettings(excluded: true))];
+        yield 'a limit' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->settleProduct('12x18', new ProductSettings(limit: 2.0))];
+        yield 'a way of enlarging' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->settle(new ArtworkSettings(new UpscaleSettings(UpscaleMethod::Mitchell)))];
+        yield 'finishing of the picture' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->settle(new ArtworkSettings(finish: self::guarded()))];
+        yield 'finishing of a family' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->settleFamily('2-3', new FamilySettings(finish: self::guarded()))];
+        yield 'finishing of the batch' => [static fn (self $test, Batch $batch) => $batch->settle(new BatchSettings(self::guarded()))];
+        yield 'a matte' => [static fn (self $test, Batch $batch) => $batch->settle(new BatchSettings(matte: '0f5c63'))];
         yield 'a kind' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->correctKind(Kind::LineArt)];
         yield 'what must stay' => [static fn (self $test, Batch $batch, BatchArtwork $artwork) => $artwork->keep([new FractionBox(0, 0, 1, 0.3)])];
         yield 'a product' => [static function (self $test): void {
@@ -79,20 +96,28 @@ final class PlacementSummaryCacheTest extends ShopTestCase
         $item = $this->cache->getItem(array_keys($this->cache->getValues())[0]);
         $this->cache->save($item->set(unserialize(str_replace(serialize($known[2]->effectivePpi), serialize(1234.0), serialize($item->get())))));
         $bell->correctKind(Kind::LineArt);
+        $other = array_map(static fn (PlacementSummary $one): float => $one->effectivePpi, $this->figures('of tomorrow')->of($batch));
+        self::assertNotContains(1234.0, $other, 'what other code computed does not count');
+        $this->cache->save($item);
         $ppi = array_map(static fn (PlacementSummary $one): float => $one->effectivePpi, $this->figures()->of($batch));
         self::assertSame([$known[0]->effectivePpi, $known[1]->effectivePpi, 1234.0, $known[3]->effectivePpi], $ppi);
     }
 
-    private function figures(): PlacementSummaryCache
+    private static function guarded(): FinishSettings
     {
-        return new PlacementSummaryCache($this->service(BatchPlanner::class), new ProductionPlanner(), $this->cache, new DataFolder($this->data));
+        return new FinishSettings(toneLimits: new ToneLimits(2, 2));
+    }
+
+    private function figures(string $code = 'of now'): PlacementSummaryCache
+    {
+        return new PlacementSummaryCache($this->service(BatchPlanner::class), new ProductionPlanner(), $this->cache, new DataFolder($this->data), new CodeVersion($code));
     }
 
     /** @return list<PlacementSummary> */
     private function fresh(Batch $batch): array
     {
         return array_map(
-            static fn (PlannedPlacement $placed): PlacementSummary => PlacementSummary::of($placed, null === $placed->placement->output ? null : (new RecipeBuilder())->recipeFor($placed->placement, $placed->artwork->facts())->hash()),
+            static fn (PlannedPlacement $placed): PlacementSummary => PlacementSummary::of($placed, null === $placed->placement->output ? null : (new RecipeBuilder())->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions())->hash()),
             $this->service(BatchPlanner::class)->placements($batch),
         );
     }

@@ -10,8 +10,8 @@ use Snugfit\Pixels\Vips\Image;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\ProductRepository;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Repository\ProductRepository;
+use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Work\Intake\ArtworkImporter;
 use Snugfit\Work\Run\RunStarter;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
@@ -152,7 +152,7 @@ abstract class ShopTestCase extends WebTestCase
         return $this->service(DeliveryStore::class);
     }
 
-    protected function journal(): UndoHistory
+    protected function history(): UndoHistory
     {
         return $this->service(UndoHistory::class);
     }

@@ -11,7 +11,7 @@ use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Entity\BatchSettings;
+use Snugfit\Shop\Settings\BatchSettings;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 

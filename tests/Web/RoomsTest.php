@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Web;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Symfony\Component\DomCrawler\Crawler;
 
@@ -23,7 +24,7 @@ final class RoomsTest extends ShopTestCase
         $artwork = $this->give($batch, 'wide.png', 900, 600);
         $address = "/batches/{$batch->id()}/framing/{$artwork->id()}/12x12";
         $this->browser->request('GET', $address.'/try?x=0&y=0&zoom=2');
-        self::assertSame('0,0,300,300', $this->browser->getResponse()->headers->get('X-Crop'));
+        self::assertSame([0, 0, 300, 300], $this->crop());
         $page = $this->browser->request('GET', $address);
         self::assertStringContainsString('600 × 600', $page->filter('[data-figure=crop]')->text());
 
@@ -50,8 +51,17 @@ final class RoomsTest extends ShopTestCase
         $batch = $this->batch(['12x12']);
         $artwork = $this->give($batch, 'wide.png', 900, 600);
         $this->browser->request('GET', "/batches/{$batch->id()}/framing/{$artwork->id()}/12x12/try?".http_build_query($wish));
-        [$x, $y, $width, $height] = array_map(intval(...), explode(',', (string) $this->browser->getResponse()->headers->get('X-Crop')));
+        [$x, $y, $width, $height] = $this->crop();
         self::assertTrue($x >= 0 && $y >= 0 && $width >= 1 && $width === $height && $x + $width <= 900 && $y + $height <= 600);
+    }
+
+    /** @return array{int, int, int, int} the window that the room draws */
+    private function crop(): array
+    {
+        $drawn = (string) $this->browser->getCrawler()->filter('[data-bench]')->attr('data-bench');
+        $crop = JsonReader::decode($drawn, 'a stage')->record('crop');
+
+        return [$crop->int('x'), $crop->int('y'), $crop->int('width'), $crop->int('height')];
     }
 
     /** @return iterable<string, array{string}> */
@@ -222,6 +232,6 @@ final class RoomsTest extends ShopTestCase
 
     private function product(string $code): Product
     {
-        return $this->service(ProductRepository::class)->find($code)?->product() ?? throw new \LogicException($code);
+        return $this->service(ProductRepository::class)->byCode($code)?->product() ?? throw new \LogicException($code);
     }
 }

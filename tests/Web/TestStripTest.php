@@ -10,11 +10,11 @@ use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Shop\BatchPlanner;
-use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FileStore;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Settings\EffectiveSettings;
+use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -53,7 +53,7 @@ final class TestStripTest extends ShopTestCase
             $this->browser->request('GET', $address.$picture);
             self::assertInstanceOf(BinaryFileResponse::class, $this->browser->getResponse());
         }
-        $recipe = fn (): ?\Snugfit\Core\Upscale\UpscaleRegion => $this->again($this->shelved)->artworks()[0]->memo(EffectiveSettings::PICTURE)->region;
+        $recipe = fn (): ?\Snugfit\Core\Upscale\UpscaleRegion => $this->again($this->shelved)->artworks()[0]->settings()->region;
         self::assertSame('nearest', $recipe()?->settings->code());
         foreach ([['way' => 'magic', 'marks' => '[{"points":[[1,1]],"radius":100}]'], ['way' => 'nearest', 'marks' => '[{"radius":100}]']] as $nonsense) {
             $this->browser->request('POST', $address.'/area', $nonsense, server: self::OURS);

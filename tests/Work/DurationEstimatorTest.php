@@ -31,9 +31,9 @@ use Snugfit\Pixels\Enlarger\UpscaleThroughput;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\DataFolder;
-use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\FramingMemo;
+use Snugfit\Shop\Repository\PrintFileRepository;
+use Snugfit\Shop\Settings\ArtworkSettings;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Snugfit\Work\Folder\FolderProgressEstimator;
 use Snugfit\Work\Folder\WantedFile;
@@ -65,14 +65,14 @@ final class DurationEstimatorTest extends ShopTestCase
         $batch = $this->ready(['4x6'], 'lanczos');
         [, , $plain] = $this->forecast($batch);
         $artwork = $batch->artworks()[0];
-        $artwork->remember(EffectiveSettings::PICTURE, $artwork->memo(EffectiveSettings::PICTURE)->withFinish(FinishSettings::fromRecord(JsonReader::of(['grain' => ['amount' => 5, 'size' => '0.2mm']], 'a finish'))));
+        $artwork->settle($artwork->settings()->finishedBy(FinishSettings::fromRecord(JsonReader::of(['grain' => ['amount' => 5, 'size' => '0.2mm']], 'a finish'))));
         [, , $before] = $this->forecast($batch);
         self::assertGreaterThan(2 * $plain, $before);
         $this->press($batch);
         $made = array_values($this->deliveries()->latest($this->again($batch)))[0];
         self::assertEqualsWithDelta($made->found()?->bytes, $this->bytes($this->again($batch)), 1.0);
         $artwork = $this->again($batch)->artworks()[0];
-        $artwork->remember(EffectiveSettings::PICTURE, $artwork->memo(EffectiveSettings::PICTURE)->withFinish(new FinishSettings()));
+        $artwork->settle($artwork->settings()->finishedBy(new FinishSettings()));
         self::assertSame($plain, $this->bytes($artwork->batch()), 'grain taught nothing about files without');
     }
 
@@ -82,7 +82,7 @@ final class DurationEstimatorTest extends ShopTestCase
         [, $plain] = $this->forecast($batch);
         $artwork = $batch->artworks()[0];
         $area = new UpscaleRegion(new UpscaleSettings(UpscaleMethod::Drawn), new PaintedMask([new BrushStroke([[0.5, 0.5]], 0.2)]));
-        $artwork->remember(EffectiveSettings::PICTURE, $artwork->memo(EffectiveSettings::PICTURE)->withArea($area));
+        $artwork->settle($artwork->settings()->enlargedIn($area));
         [, $parted] = $this->forecast($batch);
         self::assertGreaterThan(1.6 * $plain, $parted, 'two networks go over it');
     }
@@ -142,7 +142,7 @@ final class DurationEstimatorTest extends ShopTestCase
         $batch = $this->batch($products);
         $artwork = $this->give($batch, 'harbour.png', 900, 600);
         $artwork->correctKind(Kind::Illustration);
-        $artwork->remember(EffectiveSettings::PICTURE, (new FramingMemo())->withHow(UpscaleSettings::ofCode($way)));
+        $artwork->settle(new ArtworkSettings(UpscaleSettings::ofCode($way)));
 
         return $batch;
     }
@@ -152,13 +152,13 @@ final class DurationEstimatorTest extends ShopTestCase
     {
         $recipe = $this->service(BatchProduction::class)->plan($batch)[0]->print->recipe() ?? throw new \LogicException();
 
-        return (new DurationEstimator($this->entities(), new DataFolder($this->data)))->expectedBytes($recipe);
+        return (new DurationEstimator($this->service(PrintFileRepository::class), new DataFolder($this->data)))->expectedBytes($recipe);
     }
 
     /** @return array{int, float, int} */
     private function forecast(Batch $batch): array
     {
-        $forecast = (new DurationEstimator($this->entities(), new DataFolder($this->data)))->forecast($this->service(BatchProduction::class)->plan($batch));
+        $forecast = (new DurationEstimator($this->service(PrintFileRepository::class), new DataFolder($this->data)))->forecast($this->service(BatchProduction::class)->plan($batch));
 
         return [$forecast->files, $forecast->seconds, $forecast->bytes];
     }

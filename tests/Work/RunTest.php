@@ -6,22 +6,31 @@ namespace Snugfit\Tests\Work;
 
 use Doctrine\DBAL\Connection;
 use Snugfit\Core\Delivery\Manifest;
+use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Delivery\PreflightResult;
 use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Product\Product;
+use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\DeliveryFreshness;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\FramingMemo;
+use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\FileStore;
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\PlacedPrint;
+use Snugfit\Shop\Repository\ProductRepository;
+use Snugfit\Shop\Settings\BatchSettings;
+use Snugfit\Shop\Settings\FamilySettings;
+use Snugfit\Shop\Settings\FramingState;
+use Snugfit\Shop\Undo\FamilySettingsChange;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Snugfit\Work\Message\FeedPress;
 use Snugfit\Work\Run\CancelFlags;
+use Snugfit\Work\Run\NamePreview;
 use Snugfit\Work\Run\RunStarter;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Process\Process;
@@ -71,7 +80,7 @@ final class RunTest extends ShopTestCase
         self::assertSame(['4x6' => PrintFileState::Unchanged, '5x7' => PrintFileState::Unchanged], $this->states($batch));
         self::assertSame($before, $this->inodes($batch));
 
-        $this->journal()->apply($batch, 'Framed', ["framing:{$artwork->id()}:~5-7" => (new FramingMemo(framing: new CropPosition(0, 0, 1.5)))->toArray()]);
+        $this->reframe($artwork);
         $this->press($batch);
         self::assertSame(['4x6' => PrintFileState::Unchanged, '5x7' => PrintFileState::Made], $this->states($batch));
         self::assertCount(2, $this->inodes($batch), 'the file that was made again took the place of the old one');
@@ -83,7 +92,7 @@ final class RunTest extends ShopTestCase
         $this->give($batch, 'harbour.png', 900, 600);
         $this->press($batch);
         $before = $this->deliveries()->manifest($batch)->json();
-        $old = $this->service(ProductRepository::class)->find('4x6')?->product() ?? throw new \LogicException();
+        $old = $this->service(ProductRepository::class)->byCode('4x6')?->product() ?? throw new \LogicException();
         $this->service(ProductRepository::class)->put(new Product('4x6', 'Another name', new PrintSize(Length::inches(3), Length::inches(9)), $old->bleed, $old->target, $old->floor));
         self::assertSame($before, $this->deliveries()->manifest($batch)->json());
         self::assertSame([array_values($this->deliveries()->latest($batch))[0]->id()], array_keys($this->service(DeliveryFreshness::class)->outdated($batch)), 'and it is told that the shelf has moved on');
@@ -105,7 +114,7 @@ final class RunTest extends ShopTestCase
     public function test_a_file_over_the_products_limit_is_not_delivered(): void
     {
         $productRepository = $this->service(ProductRepository::class);
-        $old = $productRepository->find('4x6')?->product() ?? throw new \LogicException();
+        $old = $productRepository->byCode('4x6')?->product() ?? throw new \LogicException();
         $productRepository->put(new Product('4x6', '4 × 6', $old->trim, $old->bleed, $old->target, $old->floor, maxBytes: 5_000));
         $batch = $this->batch(['4x6']);
         $this->give($batch, 'harbour.png', 900, 600);
@@ -122,6 +131,59 @@ final class RunTest extends ShopTestCase
         $this->give($batch, 'Puffin.jpg', 901, 600);
         $this->press($batch);
         self::assertEqualsCanonicalizing(['Puffin-4x6-1800x1200-300ppi.jpg', 'puffin-4x6-1800x1200-300ppi-2.jpg'], array_keys($this->inodes($batch)));
+    }
+
+    public function test_the_names_that_are_shown_beforehand_are_those_that_a_run_gives_also_later(): void
+    {
+        $batch = $this->batch(['4x6', '5x7']);
+        $this->give($batch, 'puffin.png', 900, 600);
+        $this->give($batch, 'Puffin.jpg', 901, 600);
+        $this->assertShownNamesAreGiven($batch);
+        self::assertSame([PrintFileState::Made, PrintFileState::Made, PrintFileState::Made, PrintFileState::Made], $this->lastStates($batch));
+
+        $this->assertShownNamesAreGiven($batch);
+        self::assertSame(array_fill(0, 4, PrintFileState::Unchanged), $this->lastStates($batch));
+
+        // One is made again, one more comes before all others, one is left out, and files are named another way.
+        $batch = $this->again($batch);
+        $this->give($batch, 'a-first.png', 905, 600);
+        $this->give($batch, 'puffin.webp', 906, 600);
+        $artworks = $this->again($batch)->artworks();
+        $this->reframe($artworks[1]);
+        $batch = $this->again($batch);
+        $batch->settle(new BatchSettings(name: new NameTemplate('{artwork}-{size}')));
+        $this->entities()->flush();
+        $this->assertShownNamesAreGiven($batch);
+        self::assertContains(PrintFileState::Made, $this->lastStates($batch));
+        self::assertContains(PrintFileState::Unchanged, $this->lastStates($batch));
+    }
+
+    /** What stands in the preview before a run is what the run gives, file by file, and lies in the folder after it. */
+    private function assertShownNamesAreGiven(Batch $batch): void
+    {
+        $batch = $this->again($batch);
+        $shown = array_map(static fn (PlacedPrint $one): ?string => $one->print->path, $this->service(BatchProduction::class)->plan($batch));
+        self::assertSame(array_values(array_filter($shown)), array_column(NamePreview::of($this->service(BatchProduction::class)->plan($batch))->names, 'path'));
+        $this->press($batch);
+        $files = $this->deliveries()->lastRun($batch)?->files() ?? [];
+        self::assertSame($shown, array_map(static fn (PrintFile $file): ?string => $file->path(), $files));
+        foreach ($files as $file) {
+            self::assertFileExists($this->vaultPath($batch, (string) $file->path()));
+        }
+        self::assertCount(\count(array_unique(array_map(mb_strtolower(...), array_filter($shown)))), $shown);
+    }
+
+    /** @return list<PrintFileState> */
+    private function lastStates(Batch $batch): array
+    {
+        return array_map(static fn (PrintFile $file): PrintFileState => $file->state(), $this->deliveries()->lastRun($batch)?->files() ?? []);
+    }
+
+    private function reframe(BatchArtwork $artwork): void
+    {
+        $framing = new FramingState(new Framing(position: new CropPosition(0, 0, 1.5)));
+        $change = FamilySettingsChange::of($artwork, '5-7', new FamilySettings($framing));
+        $this->history()->apply($artwork->batch(), 'Framed', $change);
     }
 
     public function test_a_cancelled_run_makes_nothing_more_and_can_be_taken_up_again(): void

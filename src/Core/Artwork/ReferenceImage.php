@@ -78,8 +78,8 @@ final readonly class ReferenceImage
     }
 
     /** Null where there is none. */
-    public static function fromRecord(JsonReader $record): ?self
+    public static function fromRecord(JsonReader $record): self
     {
-        return $record->has('file') ? new self($record->string('file_name'), $record->string('file'), new PixelSize($record->int('width'), $record->int('height'))) : null;
+        return new self($record->string('file_name'), $record->string('file'), new PixelSize($record->int('width'), $record->int('height')));
     }
 }

@@ -8,6 +8,7 @@ use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Ratio;
 use Snugfit\Core\Measure\Rounding;
 use Snugfit\Core\Product\Product;
@@ -18,13 +19,13 @@ use Snugfit\Core\Product\Product;
  */
 final readonly class FitGeometry
 {
-    public function __construct(private Product $product, private PlacementRequest $request)
+    public function __construct(private Product $product, private Framing $framing)
     {
     }
 
     public function isWhole(): bool
     {
-        return FitMode::Whole === $this->request->fitMode;
+        return FitMode::Whole === $this->framing->fitMode;
     }
 
     /** The proportion of the crop. */
@@ -32,14 +33,20 @@ final readonly class FitGeometry
     {
         return match (true) {
             $this->isWhole(), $this->product->keepsProportions() => Ratio::ofPixels($picture),
-            default => Ratio::ofPrint($this->coversAll() ? $this->product->printArea() : $this->product->trim),
+            default => Ratio::ofPrint($this->covered()),
         };
+    }
+
+    /** What of the paper the crop's window is for. */
+    public function covered(): PrintSize
+    {
+        return $this->coversAll() ? $this->product->printArea() : $this->product->trim;
     }
 
     /** The crop's pixels for an inch of paper, the lesser of both axes. */
     public function effective(PixelWindow $crop): Ppi
     {
-        $covered = $this->coversAll() ? $this->product->printArea() : $this->product->trim;
+        $covered = $this->covered();
         $across = Ppi::across($crop->width, $covered->width);
         $down = Ppi::across($crop->height, $covered->height);
         if (!$this->isWhole()) {
@@ -73,11 +80,11 @@ final readonly class FitGeometry
         $scale = min($width / $crop->width, $height / $crop->height) * $this->size();
         $partWidth = max(1, min($width, Rounding::toWhole($crop->width * $scale)));
         $partHeight = max(1, min($height, Rounding::toWhole($crop->height * $scale)));
-        $framing = $this->request->framing;
+        $position = $this->framing->position;
 
         return new PixelWindow(
-            $left + Rounding::toWhole(($width - $partWidth) * ($framing->centreX ?? 0.5)),
-            $top + Rounding::toWhole(($height - $partHeight) * ($framing->centreY ?? 0.5)),
+            $left + Rounding::toWhole(($width - $partWidth) * ($position->centreX ?? 0.5)),
+            $top + Rounding::toWhole(($height - $partHeight) * ($position->centreY ?? 0.5)),
             $partWidth,
             $partHeight,
         );
@@ -88,23 +95,23 @@ final readonly class FitGeometry
     {
         $part = $this->part($ppi, $crop);
         $canvas = $this->product->printArea()->pixelsAt($ppi);
-        $edge = $this->isWhole() ? $this->request->edgeFill : $this->request->bleedSource->edge();
+        $edge = $this->isWhole() ? $this->framing->edgeFill : $this->framing->bleedSource->edge();
         if ($part->size()->equals($canvas) || null === $edge) {
             return new PrintDimensions($asItIs ? $crop->size() : $canvas, $ppi);
         }
 
-        return new PrintDimensions($canvas, $ppi, new PrintLayout($part, $edge, $this->request->colour));
+        return new PrintDimensions($canvas, $ppi, new PrintLayout($part, $edge, $this->framing->colour));
     }
 
     /** Whether the picture's window is for trim and bleed together. */
     private function coversAll(): bool
     {
-        return FitMode::Fill === $this->request->fitMode && BleedSource::Picture === $this->request->bleedSource;
+        return FitMode::Fill === $this->framing->fitMode && BleedSource::Picture === $this->framing->bleedSource;
     }
 
     /** Share of what would fit that a whole picture takes. */
     private function size(): float
     {
-        return min(1.0, $this->request->framing->zoom ?? 1.0);
+        return min(1.0, $this->framing->position->zoom ?? 1.0);
     }
 }

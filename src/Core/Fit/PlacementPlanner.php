@@ -28,10 +28,11 @@ final readonly class PlacementPlanner
 
     public function plan(Artwork $artwork, Product $product, PlacementRequest $request): Placement
     {
-        $picture = $request->transform->size($artwork->size);
-        $boxes = array_map(static fn (FractionBox $box): PixelWindow => $request->transform->box($box)->inPixelsOf($picture), $request->keep);
+        $transform = $request->framing->transform;
+        $picture = $transform->size($artwork->size);
+        $boxes = array_map(static fn (FractionBox $box): PixelWindow => $transform->box($box)->inPixelsOf($picture), $request->keep);
         $best = null;
-        foreach ($this->waysUp($product->sizedFor($picture), $request->orientation) as $turned) {
+        foreach ($this->waysUp($product->sizedFor($picture), $request->framing->orientation) as $turned) {
             $cut = $this->cut($picture, $turned, $request, $boxes);
             if (null === $best || $cut->isBetterThan($best)) {
                 $best = $cut;
@@ -61,12 +62,15 @@ final readonly class PlacementPlanner
     /** @param list<PixelWindow> $boxes */
     private function cut(PixelSize $picture, Product $product, PlacementRequest $request, array $boxes): CropCandidate
     {
-        $geometry = new FitGeometry($product, $request);
-        $focus = null === $request->focus ? null : $request->transform->box($request->focus)->inPixelsOf($picture);
+        $framing = $request->framing;
+        $geometry = new FitGeometry($product, $framing);
+        $focus = null === $request->focus ? null : $framing->transform->box($request->focus)->inPixelsOf($picture);
         $exact = $geometry->isWhole() ? $picture : $geometry->part($product->target, null)->size();
-        $crop = $this->crops->find($picture, $geometry->cropRatio($picture), $exact, $request->transform->tilt, $geometry->isWhole() ? null : $request->framing, $boxes, $focus);
+        $tilt = $framing->transform->tilt;
+        $position = $geometry->isWhole() ? null : $framing->position;
+        $crop = $this->crops->find($picture, $geometry->cropRatio($picture), $exact, $tilt, $position, $boxes, $focus);
 
-        return new CropCandidate($product, $geometry, $crop, $this->keptOf($boxes, $crop, $request->transform->tilt));
+        return new CropCandidate($product, $geometry, $crop, $this->keptOf($boxes, $crop, $tilt));
     }
 
     private function place(Artwork $artwork, PixelSize $picture, CropCandidate $cut, PlacementRequest $request): Placement
@@ -85,8 +89,8 @@ final readonly class PlacementPlanner
         return new Placement(
             artwork: $artwork,
             product: $product,
-            transform: $request->transform,
-            fitMode: $request->fitMode,
+            transform: $request->framing->transform,
+            fitMode: $request->framing->fitMode,
             crop: $crop,
             keptShare: $crop->size()->pixels() / $picture->pixels(),
             keepsBox: $cut->keptOfBoxes > 1 - 1e-9,

@@ -7,10 +7,11 @@ namespace Snugfit\Shop\Entity;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\ORM\Mapping as ORM;
-use Snugfit\Core\JsonReader;
+use Snugfit\Shop\Repository\BatchRepository;
+use Snugfit\Shop\Settings\BatchSettings;
 
 /** A set of artworks that travel together, and the products they are wanted on. */
-#[ORM\Entity]
+#[ORM\Entity(repositoryClass: BatchRepository::class)]
 #[ORM\Table(name: 'batch')]
 class Batch
 {
@@ -29,12 +30,8 @@ class Batch
     #[ORM\Column]
     private array $productCodes = [];
 
-    /** @var array<string, mixed> */
-    #[ORM\Column(options: ['default' => '{}'])]
-    private array $settings = [];
-
-    /** Read once, since every placement asks for them. */
-    private ?BatchSettings $readSettings = null;
+    #[ORM\Column(type: 'batch_settings', options: ['default' => '{}'])]
+    private BatchSettings $settings;
 
     /** @var Collection<int, BatchArtwork> */
     #[ORM\OneToMany(targetEntity: BatchArtwork::class, mappedBy: 'batch', cascade: ['persist'])]
@@ -45,6 +42,7 @@ class Batch
     {
         $this->artworks = new ArrayCollection();
         $this->createdAt = new \DateTimeImmutable();
+        $this->settings = new BatchSettings();
         $this->rename($name);
     }
 
@@ -89,13 +87,12 @@ class Batch
 
     public function settings(): BatchSettings
     {
-        return $this->readSettings ??= BatchSettings::fromRecord(JsonReader::of($this->settings, 'a batch\'s settings'));
+        return $this->settings;
     }
 
     public function settle(BatchSettings $settings): void
     {
-        $this->settings = $settings->toArray();
-        $this->readSettings = null;
+        $this->settings = $settings;
     }
 
     /** @return list<BatchArtwork> those that are not removed, by folder and name, as people look for them */
@@ -111,6 +108,18 @@ class Batch
     public function readArtworks(): array
     {
         return array_values(array_filter($this->artworks(), static fn (BatchArtwork $artwork): bool => IntakeState::Read === $artwork->state()));
+    }
+
+    /** Any of its artworks, also one that is removed. */
+    public function artwork(int $id): BatchArtwork
+    {
+        foreach ($this->artworks as $artwork) {
+            if ($artwork->id() === $id) {
+                return $artwork;
+            }
+        }
+
+        throw new \LogicException(\sprintf('Batch %d has no artwork %d.', $this->id(), $id));
     }
 
     public function add(BatchArtwork $artwork): void

@@ -10,14 +10,16 @@ use Doctrine\ORM\Mapping as ORM;
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
-use Snugfit\Core\Artwork\MasterWarning;
-use Snugfit\Core\Artwork\MasterWarnings;
 use Snugfit\Core\Artwork\ReferenceImage;
-use Snugfit\Core\JsonReader;
+use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Shop\Repository\BatchArtworkRepository;
+use Snugfit\Shop\Settings\ArtworkSettings;
+use Snugfit\Shop\Settings\FamilySettings;
+use Snugfit\Shop\Settings\ProductSettings;
 
 /** One master in a batch: where it came from, and what was read from it. */
-#[ORM\Entity]
+#[ORM\Entity(repositoryClass: BatchArtworkRepository::class)]
 #[ORM\Table(name: 'batch_artwork')]
 #[ORM\Index(columns: ['master'])]
 class BatchArtwork
@@ -49,9 +51,8 @@ class BatchArtwork
     #[ORM\Column(length: 1024, nullable: true)]
     private ?string $reason = null;
 
-    /** @var ?array<string, mixed> */
-    #[ORM\Column(nullable: true)]
-    private ?array $facts = null;
+    #[ORM\Column(type: 'master_facts', nullable: true)]
+    private ?MasterFacts $facts = null;
 
     /** A person's word on the kind; null leaves it to the guess. */
     #[ORM\Column(nullable: true)]
@@ -61,25 +62,27 @@ class BatchArtwork
     private bool $removed = false;
 
     /** @var list<array{float, float, float, float}> */
-    #[ORM\Column(name: 'keep_boxes')]
+    #[ORM\Column(name: 'keep_boxes', options: ['default' => '[]'])]
     private array $keep = [];
 
     /** @var list<string> codes of warnings that a person has dealt with */
-    #[ORM\Column(name: 'dismissed_warnings')]
+    #[ORM\Column(name: 'dismissed_warnings', options: ['default' => '[]'])]
     private array $dismissed = [];
 
-    /** @var array<string, mixed> the same picture at its full size, if someone gave it */
-    #[ORM\Column]
-    private array $reference = [];
+    /** The same picture at its full size, if someone gave it. */
+    #[ORM\Column(name: 'reference_image', type: 'reference_image', nullable: true)]
+    private ?ReferenceImage $reference = null;
 
-    /** @var ?array<string, FramingMemo> read once, since a sheet asks for every product */
-    private ?array $memos = null;
+    #[ORM\Column(type: 'artwork_settings', options: ['default' => '{}'])]
+    private ArtworkSettings $settings;
 
-    private ?MasterFacts $readFacts = null;
+    /** @var Collection<string, ArtworkOnFamily> by the family's key */
+    #[ORM\OneToMany(targetEntity: ArtworkOnFamily::class, mappedBy: 'artwork', cascade: ['persist'], indexBy: 'family')]
+    private Collection $families;
 
-    /** @var Collection<int, BatchFraming> */
-    #[ORM\OneToMany(targetEntity: BatchFraming::class, mappedBy: 'artwork', cascade: ['persist'])]
-    private Collection $framings;
+    /** @var Collection<string, ArtworkOnProduct> by the product's code */
+    #[ORM\OneToMany(targetEntity: ArtworkOnProduct::class, mappedBy: 'artwork', cascade: ['persist'], indexBy: 'product')]
+    private Collection $products;
 
     public function __construct(Batch $batch, string $fileName, string $folder, string $master)
     {
@@ -87,7 +90,9 @@ class BatchArtwork
         $this->fileName = mb_scrub(mb_strimwidth($fileName, 0, 1000, ''));
         $this->folder = mb_scrub(mb_strimwidth($folder, 0, 2000, ''));
         $this->master = $master;
-        $this->framings = new ArrayCollection();
+        $this->settings = new ArtworkSettings();
+        $this->families = new ArrayCollection();
+        $this->products = new ArrayCollection();
         $batch->add($this);
     }
 
@@ -95,9 +100,13 @@ class BatchArtwork
     public function copiedTo(Batch $batch): self
     {
         $copy = new self($batch, $this->fileName, $this->folder, $this->master);
-        [$copy->state, $copy->facts, $copy->kind, $copy->keep, $copy->dismissed, $copy->reference] = [$this->state, $this->facts, $this->kind, $this->keep, $this->dismissed, $this->reference];
-        foreach ($this->byPlace() as $place => $framing) {
-            $copy->remember($place, $framing->memo());
+        [$copy->state, $copy->facts, $copy->kind, $copy->settings] = [$this->state, $this->facts, $this->kind, $this->settings];
+        [$copy->keep, $copy->dismissed, $copy->reference] = [$this->keep, $this->dismissed, $this->reference];
+        foreach ($this->families as $one) {
+            $copy->settleFamily($one->family(), $one->settings());
+        }
+        foreach ($this->products as $one) {
+            $copy->settleProduct($one->product(), $one->settings());
         }
 
         return $copy;
@@ -106,8 +115,7 @@ class BatchArtwork
     public function wasRead(MasterFacts $facts): void
     {
         $this->state = IntakeState::Read;
-        $this->facts = $facts->toArray();
-        $this->readFacts = null;
+        $this->facts = $facts;
         $this->reason = null;
     }
 
@@ -183,7 +191,7 @@ class BatchArtwork
 
     public function facts(): MasterFacts
     {
-        return $this->readFacts ??= MasterFacts::fromRecord(JsonReader::of($this->facts, 'the facts of '.$this->fileName));
+        return $this->facts ?? throw new \LogicException('The master was not read yet.');
     }
 
     public function kind(): Kind
@@ -199,14 +207,6 @@ class BatchArtwork
     public function artwork(): Artwork
     {
         return $this->facts()->artwork($this->kind);
-    }
-
-    /** @return list<MasterWarning> */
-    public function warnings(): array
-    {
-        $all = IntakeState::Read === $this->state ? (new MasterWarnings())->of($this->facts(), $this->fileName) : [];
-
-        return array_values(array_filter($all, fn (MasterWarning $warning): bool => !$this->hasDismissed($warning->code)));
     }
 
     public function hasDismissed(string $code): bool
@@ -228,61 +228,70 @@ class BatchArtwork
 
     public function reference(): ?ReferenceImage
     {
-        return ReferenceImage::fromRecord(JsonReader::of($this->reference, 'a reference'));
+        return $this->reference;
     }
 
     public function compareWith(?ReferenceImage $reference): void
     {
-        $this->reference = $reference?->toArray() ?? [];
+        $this->reference = $reference;
     }
 
-    /** What is kept at a place: a product's code, or a family's. */
-    public function memo(string $place): FramingMemo
+    /** What was asked for all products. */
+    public function settings(): ArtworkSettings
     {
-        return $this->memos()[$place] ?? new FramingMemo();
+        return $this->settings;
     }
 
-    /** @return array<string, FramingMemo> by place */
-    private function memos(): array
+    public function settle(ArtworkSettings $settings): void
     {
-        return $this->memos ??= array_map(static fn (BatchFraming $framing): FramingMemo => $framing->memo(), $this->byPlace());
+        $this->settings = $settings;
     }
 
-    /** Whether anything was asked of finishing at any of its places. */
+    /** @param string $family its key */
+    public function ofFamily(string $family): FamilySettings
+    {
+        return $this->families->get($family)?->settings() ?? new FamilySettings();
+    }
+
+    public function settleFamily(string $family, FamilySettings $settings): void
+    {
+        $kept = $this->families->get($family);
+        null === $kept ? $this->families->set($family, new ArtworkOnFamily($this, $family, $settings)) : $kept->settle($settings);
+    }
+
+    /** @param string $product its code */
+    public function ofProduct(string $product): ProductSettings
+    {
+        return $this->products->get($product)?->settings() ?? new ProductSettings();
+    }
+
+    public function settleProduct(string $product, ProductSettings $settings): void
+    {
+        $kept = $this->products->get($product);
+        null === $kept ? $this->products->set($product, new ArtworkOnProduct($this, $product, $settings)) : $kept->settle($settings);
+    }
+
+    /** @return array<string, FamilySettings> by the family's key */
+    public function familySettings(): array
+    {
+        return array_map(static fn (ArtworkOnFamily $one): FamilySettings => $one->settings(), $this->families->toArray());
+    }
+
+    /** @return array<string, ProductSettings> by the product's code */
+    public function productSettings(): array
+    {
+        return array_map(static fn (ArtworkOnProduct $one): ProductSettings => $one->settings(), $this->products->toArray());
+    }
+
+    /** Whether anything was asked of finishing, for all products or for some. */
     public function isFinishedByHand(): bool
     {
-        return [] !== array_filter($this->memos(), static fn (FramingMemo $memo): bool => !$memo->finish->isSilent());
-    }
-
-    public function remember(string $place, FramingMemo $memo): void
-    {
-        $framing = $this->byPlace()[$place] ?? null;
-        if (null === $framing) {
-            $framing = new BatchFraming($this, $place);
-            $this->framings->add($framing);
-        }
-        $framing->recall($memo);
-        $this->memos = null;
-    }
-
-    /** Another one as soon as anything changes that its placements depend on. */
-    public function fingerprint(): string
-    {
-        $framings = array_map(static fn (BatchFraming $framing): array => $framing->memo()->toArray(), $this->byPlace());
-        ksort($framings);
-
-        return hash('xxh128', serialize([$this->id, $this->facts, $this->kind, $this->keep, $framings]));
-    }
-
-    /** @return array<string, BatchFraming> */
-    private function byPlace(): array
-    {
-        $byPlace = [];
-        foreach ($this->framings as $framing) {
-            $byPlace[$framing->place()] = $framing;
+        $all = [$this->settings->finish];
+        foreach ([...array_values($this->familySettings()), ...array_values($this->productSettings())] as $settings) {
+            $all[] = $settings->finish;
         }
 
-        return $byPlace;
+        return [] !== array_filter($all, static fn (FinishSettings $finish): bool => !$finish->isSilent());
     }
 
     /** @return list<FractionBox> what must stay in the picture, in fractions of it upright */

@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace Snugfit\Shop\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
+use Snugfit\Core\Delivery\ManifestEntry;
 use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Core\Delivery\PrintFileFacts;
-use Snugfit\Core\JsonReader;
 use Snugfit\Core\Production\DeliveredPrint;
 use Snugfit\Core\Production\PlacementKey;
+use Snugfit\Core\Production\PlannedPrint;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Shop\Repository\PrintFileRepository;
 
 /** One artwork on one product in one run: what was wanted, and what became of it. Later changes of the shelf do not touch it. */
-#[ORM\Entity]
+#[ORM\Entity(repositoryClass: PrintFileRepository::class)]
 #[ORM\Table(name: 'print_file')]
 #[ORM\Index(columns: ['state'])]
 class PrintFile
@@ -37,9 +39,9 @@ class PrintFile
     #[ORM\Column(length: 120)]
     private string $productName;
 
-    /** @var array<string, mixed> the placement's figures, as the manifest has them */
-    #[ORM\Column]
-    private array $figures;
+    /** The placement's figures, as the manifest has them before anything is made. */
+    #[ORM\Column(name: 'figures', type: 'manifest_entry')]
+    private ManifestEntry $wanted;
 
     /** Canonical JSON; null where the placement was short. */
     #[ORM\Column(type: 'text', nullable: true)]
@@ -59,9 +61,8 @@ class PrintFile
     #[ORM\Column(type: 'text', nullable: true)]
     private ?string $reason = null;
 
-    /** @var ?array<string, mixed> */
-    #[ORM\Column(nullable: true)]
-    private ?array $found = null;
+    #[ORM\Column(type: 'print_file_facts', nullable: true)]
+    private ?PrintFileFacts $found = null;
 
     /** @var list<array{subject: string, wanted: string, found: string, passed: bool}> */
     #[ORM\Column]
@@ -74,18 +75,19 @@ class PrintFile
     #[ORM\Column(nullable: true)]
     private ?int $maxBytes;
 
-    /** @param array<string, mixed> $figures */
-    public function __construct(PrintRun $run, BatchArtwork $artwork, string $productCode, string $productName, array $figures, ?Recipe $recipe, ?int $maxBytes, ?string $reason)
+    public function __construct(PrintRun $run, BatchArtwork $artwork, PlannedPrint $print, ManifestEntry $wanted)
     {
+        $product = $print->wanted->placement->product;
         $this->run = $run;
         $this->artwork = $artwork;
-        $this->productCode = $productCode;
-        $this->productName = $productName;
-        $this->figures = $figures;
-        $this->recipe = $recipe?->canonicalJson();
-        $this->maxBytes = $maxBytes;
-        $this->state = null === $recipe ? PrintFileState::Short : PrintFileState::Waiting;
-        $this->reason = $reason;
+        $this->productCode = $product->code;
+        $this->productName = $product->name;
+        $this->wanted = $wanted;
+        $this->recipe = $print->recipe()?->canonicalJson();
+        $this->maxBytes = $print->maxBytes();
+        $this->path = $print->path;
+        $this->state = null === $this->recipe ? PrintFileState::Short : PrintFileState::Waiting;
+        $this->reason = $wanted->reason;
         $run->add($this);
     }
 
@@ -114,9 +116,9 @@ class PrintFile
         return $this->productName;
     }
 
-    public function figures(): JsonReader
+    public function wanted(): ManifestEntry
     {
-        return JsonReader::of($this->figures, 'a print file\'s figures');
+        return $this->wanted;
     }
 
     public function key(): PlacementKey
@@ -147,11 +149,6 @@ class PrintFile
         return $this->path;
     }
 
-    public function setPath(string $path): void
-    {
-        $this->path = $path;
-    }
-
     public function state(): PrintFileState
     {
         return $this->state;
@@ -174,7 +171,7 @@ class PrintFile
 
     public function found(): ?PrintFileFacts
     {
-        return null === $this->found ? null : PrintFileFacts::fromRecord(JsonReader::of($this->found, 'a print file'));
+        return $this->found;
     }
 
     /** @return list<PreflightFinding> */
@@ -212,7 +209,7 @@ class PrintFile
     {
         $this->state = PrintFileState::Made;
         $this->progress = 1.0;
-        $this->found = $found->toArray();
+        $this->found = $found;
         $this->keepFindings($findings);
         $this->seconds = $seconds;
         $this->reason = null;

@@ -7,9 +7,10 @@ namespace Snugfit\Shop\Entity;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\ORM\Mapping as ORM;
+use Snugfit\Shop\Repository\PrintRunRepository;
 
 /** One start of the press for a batch. */
-#[ORM\Entity]
+#[ORM\Entity(repositoryClass: PrintRunRepository::class)]
 #[ORM\Table(name: 'print_run')]
 class PrintRun
 {

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Snugfit\Shop\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
+use Snugfit\Shop\Repository\UndoEntryRepository;
+use Snugfit\Shop\Undo\ChangeList;
 
 /** One act of a person in a batch, with the states before and after, so that it can be taken back and done again. */
-#[ORM\Entity]
-#[ORM\Table(name: 'journal_entry')]
+#[ORM\Entity(repositoryClass: UndoEntryRepository::class)]
+#[ORM\Table(name: 'undo_entry')]
 class UndoEntry
 {
     #[ORM\Id]
@@ -24,9 +26,8 @@ class UndoEntry
     #[ORM\Column(length: 200)]
     private string $what;
 
-    /** @var list<array{subject: string, before: array<string, mixed>, after: array<string, mixed>}> */
-    #[ORM\Column]
-    private array $changes;
+    #[ORM\Column(type: 'change_list')]
+    private ChangeList $changes;
 
     #[ORM\Column]
     private bool $undone = false;
@@ -34,8 +35,7 @@ class UndoEntry
     #[ORM\Column]
     private \DateTimeImmutable $at;
 
-    /** @param list<array{subject: string, before: array<string, mixed>, after: array<string, mixed>}> $changes */
-    public function __construct(Batch $batch, string $what, array $changes)
+    public function __construct(Batch $batch, string $what, ChangeList $changes)
     {
         $this->batch = $batch;
         $this->what = mb_strimwidth($what, 0, 200, '…');
@@ -53,25 +53,14 @@ class UndoEntry
         return $this->batch;
     }
 
-    public function at(): \DateTimeImmutable
-    {
-        return $this->at;
-    }
-
     public function what(): string
     {
         return $this->what;
     }
 
-    /** @return list<array{subject: string, before: array<string, mixed>, after: array<string, mixed>}> */
-    public function changes(): array
+    public function changes(): ChangeList
     {
         return $this->changes;
-    }
-
-    public function isUndone(): bool
-    {
-        return $this->undone;
     }
 
     public function setUndone(bool $undone): void

@@ -6,7 +6,8 @@ namespace Snugfit\Web\Counter;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Undo\BatchNameChange;
+use Snugfit\Shop\Undo\UndoHistory;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -36,7 +37,7 @@ final class CounterController extends AbstractController
     {
         $name = trim($request->request->getString('name'));
         if ('' !== $name) {
-            $history->apply($batch, 'Renamed the batch', ['name' => ['name' => mb_strimwidth($name, 0, 120, '…')]]);
+            $history->apply($batch, 'Renamed the batch', BatchNameChange::of($batch, mb_strimwidth($name, 0, 120, '…')));
         }
 
         return $this->redirectToRoute('intake', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);

@@ -25,8 +25,8 @@ use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlannedPlacement;
-use Snugfit\Shop\ProductRepository;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Repository\ProductRepository;
+use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Web\Shared\RenderedImage;
 use Snugfit\Web\TestStrip\StripRegions;
 use Snugfit\Work\Child\PixelJobFailed;
@@ -85,7 +85,7 @@ final class FinishController extends AbstractController
         } catch (ImpossibleFinish|MalformedJson $e) {
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
-        $this->history->apply($batch, \sprintf('%s of %s in "%s"', FinishForm::STEPS[$step] ?? $step, $place->label, $artwork->title()), $places->set($place, $step, $finish));
+        $this->history->apply($batch, \sprintf('%s of %s in "%s"', FinishForm::STEPS[$step] ?? $step, $place->label, $artwork->title()), ...$places->set($place, $step, $finish));
 
         return $this->render('finish/_panel.html.twig', $this->view($batch, $this->placed($batch, $artwork, $product), $request->request->getString('for')));
     }
@@ -162,7 +162,7 @@ final class FinishController extends AbstractController
 
     private function placed(Batch $batch, BatchArtwork $artwork, string $product): PlannedPlacement
     {
-        $shelved = $this->productRepository->find($product);
+        $shelved = $this->productRepository->byCode($product);
         if (null === $shelved || $artwork->batch() !== $batch || $artwork->isRemoved()) {
             throw $this->createNotFoundException();
         }

@@ -15,7 +15,7 @@ use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Finish\ToneLimits;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
-/** One step as its form tells it, put into a place's wishes. */
+/** One step as its form tells it, put into a scope's settings. */
 final readonly class FinishForm
 {
     public const STEPS = ['tidy' => 'Colour tidy', 'clean' => 'Clean-up', 'sharpen' => 'Sharpening', 'marks' => 'where to sharpen', 'grain' => 'Grain', 'guard' => 'Tone guard'];

@@ -5,19 +5,20 @@ declare(strict_types=1);
 namespace Snugfit\Web\Finish;
 
 use Snugfit\Core\Finish\FinishSettings;
+use Snugfit\Shop\Undo\Change;
 
-/** A place where finishing is asked for: this product, its family, the picture, the batch. */
+/** Where finishing is asked for: on this product, its family, for the picture, for the batch. */
 final readonly class FinishScope
 {
-    /** @param \Closure(FinishSettings): array<string, mixed> $state the place's whole state with other wishes, as the journal keeps it */
-    public function __construct(public string $key, public string $label, public string $subject, public FinishSettings $settings, private \Closure $state)
+    /** @param \Closure(FinishSettings): Change<covariant mixed> $change */
+    public function __construct(public string $key, public string $label, public FinishSettings $settings, private \Closure $change)
     {
     }
 
-    /** @return array<string, mixed> */
-    public function stateWith(FinishSettings $settings): array
+    /** @return Change<covariant mixed> */
+    public function changedTo(FinishSettings $finish): Change
     {
-        return ($this->state)($settings);
+        return ($this->change)($finish);
     }
 
     public function speaksOf(string $step): bool

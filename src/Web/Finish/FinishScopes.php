@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace Snugfit\Web\Finish;
 
 use Snugfit\Core\Finish\FinishSettings;
-use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\PlannedPlacement;
+use Snugfit\Shop\Undo\ArtworkSettingsChange;
+use Snugfit\Shop\Undo\BatchSettingsChange;
+use Snugfit\Shop\Undo\Change;
+use Snugfit\Shop\Undo\FamilySettingsChange;
 
-/** The places that say how a placement is finished, the nearest first. */
+/** The scopes that say how a placement is finished, the nearest first. */
 final readonly class FinishScopes
 {
     /** @param non-empty-list<FinishScope> $all */
@@ -16,33 +19,45 @@ final readonly class FinishScopes
     {
     }
 
-    public static function of(PlannedPlacement $placed): self
+    public static function of(PlannedPlacement $scoped): self
     {
-        [$effective, $artwork] = [$placed->effective, $placed->artwork];
-        $picture = $artwork->memo(EffectiveSettings::PICTURE);
-        $settings = $artwork->batch()->settings();
-        $places = [new FinishScope('product', 'this product', $effective->ownSubject(), $effective->own->finish, static fn (FinishSettings $changed): array => $effective->own->withFinish($changed)->toArray())];
-        if (!$effective->own->alone) {
-            $places[] = new FinishScope('family', 'all of '.$effective->family->label, $effective->subject(), $effective->shared->finish, static fn (FinishSettings $changed): array => $effective->shared->withFinish($changed)->toArray());
+        [$effective, $artwork] = [$scoped->effective, $scoped->artwork];
+        $batch = $artwork->batch();
+        $scopes = [new FinishScope(
+            'product', 'this product', $effective->ofProduct->finish,
+            static fn (FinishSettings $finish): Change => $effective->overridden($effective->ofProduct->finishedBy($finish)),
+        )];
+        if (!$effective->isAlone()) {
+            $family = $effective->family->key;
+            $scopes[] = new FinishScope(
+                'family', 'all of '.$effective->family->label, $effective->ofFamily->finish,
+                static fn (FinishSettings $finish): Change => FamilySettingsChange::of($artwork, $family, $effective->ofFamily->finishedBy($finish)),
+            );
         }
-        $places[] = new FinishScope('picture', 'the picture', \sprintf('framing:%d:%s', $artwork->id(), EffectiveSettings::PICTURE), $picture->finish, static fn (FinishSettings $changed): array => $picture->withFinish($changed)->toArray());
-        $places[] = new FinishScope('batch', 'the batch', 'settings', $settings->finish, static fn (FinishSettings $changed): array => $settings->finishedBy($changed)->toArray());
+        $scopes[] = new FinishScope(
+            'picture', 'the picture', $artwork->settings()->finish,
+            static fn (FinishSettings $finish): Change => ArtworkSettingsChange::of($artwork, $artwork->settings()->finishedBy($finish)),
+        );
+        $scopes[] = new FinishScope(
+            'batch', 'the batch', $batch->settings()->finish,
+            static fn (FinishSettings $finish): Change => BatchSettingsChange::of($batch, $batch->settings()->finishedBy($finish)),
+        );
 
-        return new self($places);
+        return new self($scopes);
     }
 
     public function named(string $key): FinishScope
     {
-        return array_values(array_filter($this->all, static fn (FinishScope $place): bool => $place->key === $key))[0] ?? $this->all[0];
+        return array_values(array_filter($this->all, static fn (FinishScope $scope): bool => $scope->key === $key))[0] ?? $this->all[0];
     }
 
-    /** @return array<string, string> by step, the label of the place that counts; a step nobody spoke of is not in it */
+    /** @return array<string, string> by step, the label of the scope that counts; a step nobody spoke of is not in it */
     public function sources(): array
     {
         $sources = [];
-        foreach (array_reverse($this->all) as $place) {
-            foreach (array_keys($place->settings->toArray()) as $step) {
-                $sources[$step] = $place->label;
+        foreach (array_reverse($this->all) as $scope) {
+            foreach (array_keys($scope->settings->toArray()) as $step) {
+                $sources[$step] = $scope->label;
             }
         }
 
@@ -50,24 +65,25 @@ final readonly class FinishScopes
     }
 
     /**
-     * What the journal notes where a step is set at a place: nearer places fall silent on it, so that it counts here.
+     * What changes where a step is set at a scope: nearer scopes fall silent on it, so that it counts there.
      *
-     * @param ?FinishSettings $changed what the place says then; null has it fall silent, too
+     * @param ?FinishSettings $finish what the scope says then; null has it fall silent, too
      *
-     * @return array<string, array<string, mixed>>
+     * @return list<Change<covariant mixed>>
      */
-    public function set(FinishScope $at, string $step, ?FinishSettings $changed): array
+    public function set(FinishScope $at, string $step, ?FinishSettings $finish): array
     {
-        $after = [];
-        foreach ($this->all as $place) {
-            if ($place->key === $at->key) {
-                return $after + [$place->subject => $place->stateWith($changed ?? $place->settings->silentOn($step))];
+        $changes = [];
+        foreach ($this->all as $scope) {
+            if ($scope->key === $at->key) {
+                $changes[] = $scope->changedTo($finish ?? $scope->settings->silentOn($step));
+                break;
             }
-            if ($place->speaksOf($step)) {
-                $after[$place->subject] = $place->stateWith($place->settings->silentOn($step));
+            if ($scope->speaksOf($step)) {
+                $changes[] = $scope->changedTo($scope->settings->silentOn($step));
             }
         }
 
-        return $after;
+        return $changes;
     }
 }

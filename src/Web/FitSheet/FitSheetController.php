@@ -8,8 +8,9 @@ use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlacementSummaryCache;
-use Snugfit\Shop\ProductRepository;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Repository\ProductRepository;
+use Snugfit\Shop\Undo\ProductChoiceChange;
+use Snugfit\Shop\Undo\UndoHistory;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
@@ -95,7 +96,7 @@ final class FitSheetController extends AbstractController
     #[Route('/batches/{batch<\d+>}/fit/{artwork<\d+>}/{product}', name: 'fit_docket', methods: ['GET'])]
     public function docket(Batch $batch, BatchArtwork $artwork, string $product, ProductRepository $productRepository): Response
     {
-        $shelved = $productRepository->find($product);
+        $shelved = $productRepository->byCode($product);
         if (null === $shelved || $artwork->batch() !== $batch) {
             throw $this->createNotFoundException();
         }
@@ -108,7 +109,7 @@ final class FitSheetController extends AbstractController
     {
         $wanted = $request->request->all('codes');
         $codes = array_values(array_filter(array_map(strval(...), array_keys($productRepository->catalogue()->products)), static fn (string $code): bool => \in_array($code, $wanted, true)));
-        $history->apply($batch, \sprintf('Chose %d products', \count($codes)), ['products' => ['codes' => $codes]]);
+        $history->apply($batch, \sprintf('Chose %d products', \count($codes)), ProductChoiceChange::of($batch, $codes));
 
         return $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }

@@ -5,14 +5,18 @@ declare(strict_types=1);
 namespace Snugfit\Web\FitSheet;
 
 use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\UpscalePolicy;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
 use Snugfit\Shop\BatchPlanner;
-use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\FramingMemo;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Settings\EffectiveSettings;
+use Snugfit\Shop\Settings\FamilySettings;
+use Snugfit\Shop\Settings\ProductSettings;
+use Snugfit\Shop\Undo\Change;
+use Snugfit\Shop\Undo\FamilySettingsChange;
+use Snugfit\Shop\Undo\UndoHistory;
 
 /** What can be done to many placements at once, each as one act that can be taken back. */
 final readonly class SheetActs
@@ -28,40 +32,67 @@ final readonly class SheetActs
      */
     public function apply(Batch $batch, string $act, string $value, array $cells): bool
     {
-        $sittings = $this->sittings($batch, $cells);
-        $model = 'copy' === $act ? ($this->sittings($batch, [$value])[0] ?? null) : null;
-        $limit = is_numeric($value) ? min(Product::EXTREME_LIMIT, max(1.0, (float) $value)) : null;
-        $change = match ($act) {
-            'orientation' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(orientation: OrientationRule::tryFrom($value)),
-            'sits' => static fn (FramingMemo $memo): FramingMemo => $memo->withoutFraming()->with(fitMode: FitMode::tryFrom($value)),
-            'looks-right' => static fn (FramingMemo $memo): FramingMemo => $memo->with(lookedAt: true),
-            'copy' => null === $model ? null : static fn (FramingMemo $memo): FramingMemo => $memo->sittingAs($model->shared),
-            'reset' => static fn (FramingMemo $memo): FramingMemo => new FramingMemo(alone: $memo->alone),
-            default => null,
-        };
-        $own = match ($act) {
-            'limit' => static fn (FramingMemo $memo): FramingMemo => $memo->withLimit($limit),
-            'enlarge' => static fn (FramingMemo $memo): FramingMemo => $memo->with(policy: UpscalePolicy::tryFrom($value)),
-            'leave-out' => static fn (FramingMemo $memo): FramingMemo => $memo->with(excluded: true),
-            'take-in' => static fn (FramingMemo $memo): FramingMemo => $memo->with(excluded: false),
-            'reset' => static fn (FramingMemo $memo): FramingMemo => new FramingMemo(),
-            default => null,
-        };
-        if (null === $change && null === $own) {
+        $chosen = $this->chosen($batch, $cells);
+        $change = $this->change($act, $value, 'copy' === $act ? ($this->chosen($batch, [$value])[0] ?? null) : null);
+        if (null === $change) {
             return false;
         }
-        $after = [];
-        foreach ($sittings as $effective) {
-            if (null !== $change) {
-                $after[$effective->subject()] = $change($effective->shared)->toArray();
-            }
-            if (null !== $own) {
-                $after[$effective->ownSubject()] = $own($effective->own)->toArray();
-            }
-        }
-        $this->history->apply($batch, self::WORDS[$act].' '.self::called($sittings), $after);
+        $changes = array_merge(...array_map($change, $chosen));
+        $this->history->apply($batch, self::WORDS[$act].' '.self::called($chosen), ...$changes);
 
         return true;
+    }
+
+    /** @return ?\Closure(EffectiveSettings): list<Change<covariant mixed>> what an act does to one of the placements; null for none */
+    private function change(string $act, string $value, ?EffectiveSettings $model): ?\Closure
+    {
+        $limit = is_numeric($value) ? min(Product::EXTREME_LIMIT, max(1.0, (float) $value)) : null;
+        $policy = UpscalePolicy::tryFrom($value);
+
+        return match ($act) {
+            'orientation' => self::reframed(static fn (Framing $now): Framing => $now->unmoved()->with(orientation: OrientationRule::tryFrom($value))),
+            'sits' => self::reframed(static fn (Framing $now): Framing => $now->unmoved()->with(fitMode: FitMode::tryFrom($value))),
+            'looks-right' => static fn (EffectiveSettings $one): array => [$one->reframed($one->state()->lookedAt())],
+            'copy' => null === $model ? null : static fn (EffectiveSettings $one): array => [$one->reframed($model->state())],
+            'reset' => self::reset(...),
+            'limit' => self::overridden(static fn (ProductSettings $now): ProductSettings => $now->limitedTo($limit)),
+            'enlarge' => self::overridden(static fn (ProductSettings $now): ProductSettings => $now->enlargedWhen($policy ?? $now->policy)),
+            'leave-out' => self::overridden(static fn (ProductSettings $now): ProductSettings => $now->excluded(true)),
+            'take-in' => self::overridden(static fn (ProductSettings $now): ProductSettings => $now->excluded(false)),
+            default => null,
+        };
+    }
+
+    /**
+     * @param \Closure(Framing): Framing $framing
+     *
+     * @return \Closure(EffectiveSettings): list<Change<covariant mixed>>
+     */
+    private static function reframed(\Closure $framing): \Closure
+    {
+        return static fn (EffectiveSettings $one): array => [$one->reframed($one->state()->framedAs($framing($one->framing())))];
+    }
+
+    /**
+     * @param \Closure(ProductSettings): ProductSettings $settings
+     *
+     * @return \Closure(EffectiveSettings): list<Change<covariant mixed>>
+     */
+    private static function overridden(\Closure $settings): \Closure
+    {
+        return static fn (EffectiveSettings $one): array => [$one->overridden($settings($one->ofProduct))];
+    }
+
+    /**
+     * As nobody touched it; a product that left its family comes back to it.
+     *
+     * @return list<Change<covariant mixed>>
+     */
+    private static function reset(EffectiveSettings $one): array
+    {
+        $product = $one->overridden(new ProductSettings());
+
+        return $one->isAlone() ? [$product] : [FamilySettingsChange::of($one->artwork, $one->family->key, new FamilySettings()), $product];
     }
 
     private const WORDS = [
@@ -69,10 +100,10 @@ final readonly class SheetActs
         'limit' => 'Set the limit of', 'enlarge' => 'Set when to enlarge', 'leave-out' => 'Left out', 'take-in' => 'Took in',
     ];
 
-    /** @param list<EffectiveSettings> $sittings */
-    private static function called(array $sittings): string
+    /** @param list<EffectiveSettings> $chosen */
+    private static function called(array $chosen): string
     {
-        return 1 === \count($sittings) ? \sprintf('"%s" on %s', $sittings[0]->artwork->title(), $sittings[0]->product->name) : \sprintf('%d placements', \count($sittings));
+        return 1 === \count($chosen) ? \sprintf('"%s" on %s', $chosen[0]->artwork->title(), $chosen[0]->product->name) : \sprintf('%d placements', \count($chosen));
     }
 
     /**
@@ -80,7 +111,7 @@ final readonly class SheetActs
      *
      * @return list<EffectiveSettings>
      */
-    private function sittings(Batch $batch, array $cells): array
+    private function chosen(Batch $batch, array $cells): array
     {
         $products = [];
         foreach ($this->sheet->products($batch) as $product) {
@@ -90,14 +121,14 @@ final readonly class SheetActs
         foreach ($this->sheet->artworks($batch) as $artwork) {
             $artworks[$artwork->id()] = $artwork;
         }
-        $sittings = [];
+        $chosen = [];
         foreach ($cells as $cell) {
             [$id, $code] = [...explode(':', $cell, 2), ''];
             if (isset($artworks[(int) $id], $products[$code])) {
-                $sittings[] = EffectiveSettings::of($artworks[(int) $id], $products[$code]);
+                $chosen[] = EffectiveSettings::of($artworks[(int) $id], $products[$code]);
             }
         }
 
-        return $sittings;
+        return $chosen;
     }
 }

@@ -7,14 +7,15 @@ namespace Snugfit\Web\Framing;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\UnreadableMeasure;
 use Snugfit\Shop\BatchPlanner;
-use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Entity\FramingMemo;
 use Snugfit\Shop\PlacementSummaryCache;
 use Snugfit\Shop\PlannedPlacement;
-use Snugfit\Shop\ProductRepository;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Repository\ProductRepository;
+use Snugfit\Shop\Settings\EffectiveSettings;
+use Snugfit\Shop\Settings\FramingState;
+use Snugfit\Shop\Undo\KeepBoxesChange;
+use Snugfit\Shop\Undo\UndoHistory;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -43,15 +44,15 @@ final class FramingController extends AbstractController
     {
         $effective = $this->sitting($batch, $artwork, $product);
 
-        return $this->figures($batch, $effective->trying(FramingReader::in($request->query, $effective->shared)));
+        return $this->figures($batch, $effective->trying(FramingReader::in($request->query, $effective->framing())));
     }
 
     #[Route('', name: 'framing_keep', methods: ['POST'])]
     public function keep(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
         $effective = $this->sitting($batch, $artwork, $product);
-        $memo = FramingReader::in($request->request, $effective->shared)->with(lookedAt: true);
-        $this->history->apply($batch, \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($effective)), [$effective->subject() => $memo->toArray()]);
+        $framing = FramingReader::in($request->request, $effective->framing());
+        $this->history->apply($batch, \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($effective)), $effective->reframed(new FramingState($framing, true)));
 
         return $this->figures($batch, $this->sitting($batch, $artwork, $product));
     }
@@ -61,7 +62,7 @@ final class FramingController extends AbstractController
     public function looksRight(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
         $effective = $this->sitting($batch, $artwork, $product);
-        $this->history->apply($batch, \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($effective)), [$effective->subject() => $effective->shared->with(lookedAt: true)->toArray()]);
+        $this->history->apply($batch, \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($effective)), $effective->reframed($effective->state()->lookedAt()));
         $next = FramingSequence::through($this->figures->of($batch), $this->sheet->place($artwork, $effective->product))->next();
 
         return null === $next
@@ -74,9 +75,8 @@ final class FramingController extends AbstractController
     public function family(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
         $effective = $this->sitting($batch, $artwork, $product);
-        $memo = $effective->own->alone ? $effective->own->sittingAs(new FramingMemo())->with(alone: false) : $effective->own->sittingAs($effective->shared)->with(alone: true);
-        $what = $effective->own->alone ? 'Brought %s back to its family for "%s"' : 'Framed %s by itself for "%s"';
-        $this->history->apply($batch, \sprintf($what, $effective->product->name, $artwork->title()), [$effective->ownSubject() => $memo->toArray()]);
+        $what = $effective->isAlone() ? 'Brought %s back to its family for "%s"' : 'Framed %s by itself for "%s"';
+        $this->history->apply($batch, \sprintf($what, $effective->product->name, $artwork->title()), $effective->overridden($effective->ofProduct->framedAs($effective->isAlone() ? null : $effective->state())));
 
         return $this->redirectToRoute('framing', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product], Response::HTTP_SEE_OTHER);
     }
@@ -92,7 +92,7 @@ final class FramingController extends AbstractController
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
         $what = [] === $boxes ? 'Let everything be cut in "%s"' : 'Marked what must stay in "%s"';
-        $this->history->apply($batch, \sprintf($what, $artwork->title()), ['keep:'.$artwork->id() => ['boxes' => array_map(static fn (FractionBox $box): array => $box->toList(), $boxes)]]);
+        $this->history->apply($batch, \sprintf($what, $artwork->title()), KeepBoxesChange::of($artwork, $boxes));
 
         return $this->figures($batch, $this->sitting($batch, $artwork, $product));
     }
@@ -100,10 +100,8 @@ final class FramingController extends AbstractController
     private function figures(Batch $batch, EffectiveSettings $effective): Response
     {
         $view = $this->view($batch, $effective);
-        $response = $this->render('framing/_figures.html.twig', $view);
-        $response->headers->set('X-Crop', implode(',', $view['placed']->placement->crop->toArray()));
 
-        return $response;
+        return $this->render('framing/_figures.html.twig', $view);
     }
 
     /** @return array{batch: Batch, placed: PlannedPlacement, bench: array<string, mixed>, siblings: list<PlannedPlacement>} */
@@ -121,7 +119,7 @@ final class FramingController extends AbstractController
         foreach ($this->sheet->products($batch) as $product) {
             $theirs = EffectiveSettings::of($effective->artwork, $product);
             if ($theirs->family->key === $effective->family->key) {
-                $siblings[] = $this->sheet->placeAs($theirs->place === $effective->place ? $theirs->trying($effective->shared) : $theirs);
+                $siblings[] = $this->sheet->placeAs($theirs->framingKey() === $effective->framingKey() ? $theirs->trying($effective->framing()) : $theirs);
             }
         }
 
@@ -130,12 +128,12 @@ final class FramingController extends AbstractController
 
     private function called(EffectiveSettings $effective): string
     {
-        return $effective->own->alone ? $effective->product->name : $effective->family->label;
+        return $effective->isAlone() ? $effective->product->name : $effective->family->label;
     }
 
     private function sitting(Batch $batch, BatchArtwork $artwork, string $code): EffectiveSettings
     {
-        $product = $this->productRepository->find($code)?->product();
+        $product = $this->productRepository->byCode($code)?->product();
         if (null === $product || $artwork->batch() !== $batch || $artwork->isRemoved()) {
             throw $this->createNotFoundException();
         }

@@ -8,26 +8,26 @@ use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\EdgeFill;
 use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\QuarterTurn;
 use Snugfit\Core\Product\OrientationRule;
-use Snugfit\Shop\Entity\FramingMemo;
 use Symfony\Component\HttpFoundation\ParameterBag;
 
 /** Reads how a picture shall sit from a request's fields; what is left out or makes no sense stays as it is. */
 final class FramingReader
 {
     /** @param ParameterBag<mixed> $fields */
-    public static function in(ParameterBag $fields, FramingMemo $now): FramingMemo
+    public static function in(ParameterBag $fields, Framing $now): Framing
     {
-        $memo = $fields->has('reset') ? $now->withoutFraming() : $now;
+        $now = $fields->has('reset') ? $now->unmoved() : $now;
         $text = static fn (string $name): string => \is_scalar($fields->all()[$name] ?? null) ? (string) $fields->all()[$name] : '';
         $number = static fn (string $name, float $else): float => is_numeric($text($name)) && is_finite((float) $text($name)) ? (float) $text($name) : $else;
-        $transform = $memo->transform;
+        $transform = $now->transform;
 
-        return $memo->with(
+        return $now->with(
             orientation: OrientationRule::tryFrom($text('orientation')),
-            framing: $fields->has('x') && !$fields->has('reset') ? new CropPosition($number('x', 0.5), $number('y', 0.5), $number('zoom', 1.0)) : null,
+            position: $fields->has('x') && !$fields->has('reset') ? new CropPosition($number('x', 0.5), $number('y', 0.5), $number('zoom', 1.0)) : null,
             transform: new ImageTransform(
                 QuarterTurn::tryFrom((int) $number('turn', $transform->turn->value)) ?? $transform->turn,
                 '' === $text('flip') ? $transform->flip : '1' === $text('flip'),

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Framing;
 
-use Snugfit\Core\Fit\BleedSource;
-use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\FitGeometry;
 use Snugfit\Core\Fit\RotatedCropGeometry;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
-use Snugfit\Core\Measure\Ratio;
+use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Product\Product;
 use Snugfit\Shop\PlannedPlacement;
 use Snugfit\Web\Shared\PlacementSvg;
@@ -33,15 +32,14 @@ final readonly class FramingStage
     public function toArray(): array
     {
         $placement = $this->placed->placement;
-        $shared = $this->placed->effective->shared;
+        $framing = $this->placed->effective->framing();
+        $geometry = new FitGeometry($placement->product, $framing);
         $transform = $placement->transform;
         $upright = $placement->artwork->size;
         $picture = $transform->size($upright);
         $product = $placement->product;
-        $isWhole = FitMode::Whole === $shared->fitMode;
-        $covered = BleedSource::Picture === $shared->bleedSource ? $product->printArea() : $product->trim;
-        $ratio = $isWhole || $product->keepsProportions() ? Ratio::ofPixels($picture) : Ratio::ofPrint($covered);
-        $full = (new RotatedCropGeometry($transform->tilt))->largest($picture, $ratio);
+        $isWhole = $geometry->isWhole();
+        $full = (new RotatedCropGeometry($transform->tilt))->largest($picture, $geometry->cropRatio($picture));
         $focus = $placement->artwork->isVector ? null : $this->placed->artwork->facts()->focus;
 
         return [
@@ -53,12 +51,12 @@ final readonly class FramingStage
             'turn' => $transform->turn->value,
             'crop' => $placement->crop->toArray(),
             'full' => $full,
-            'zoom' => $shared->framing->zoom ?? 1.0,
-            'at' => [$shared->framing->centreX ?? 0.5, $shared->framing->centreY ?? 0.5],
-            'sits' => $shared->fitMode->value,
-            'paper' => $isWhole ? $this->paperRoundWhole($product) : $this->paperOnCrop($product, BleedSource::Picture === $shared->bleedSource),
-            'colour' => FitMode::Whole === $shared->fitMode ? '#'.$shared->colour : null,
-            'edge' => $isWhole ? $shared->edgeFill->value : $shared->bleedSource->edge()?->value,
+            'zoom' => $framing->position->zoom ?? 1.0,
+            'at' => [$framing->position->centreX ?? 0.5, $framing->position->centreY ?? 0.5],
+            'sits' => $framing->fitMode->value,
+            'paper' => $isWhole ? $this->paperRoundWhole($product) : $this->paperOnCrop($product, $geometry->covered()),
+            'colour' => $isWhole ? '#'.$framing->colour : null,
+            'edge' => $isWhole ? $framing->edgeFill->value : $framing->bleedSource->edge()?->value,
             'orientation' => $product->orientation()->value,
             'keep' => array_map(static fn (FractionBox $box): array => $transform->box($box)->toList(), $this->placed->artwork->keepBoxes()),
             'keepUpright' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->placed->artwork->keepBoxes()),
@@ -71,11 +69,10 @@ final readonly class FramingStage
      *
      * @return array<string, mixed>
      */
-    private function paperOnCrop(Product $product, bool $coversAll): array
+    private function paperOnCrop(Product $product, PrintSize $covered): array
     {
         $bleed = $product->bleed;
-        $covered = $coversAll ? $product->printArea() : $product->trim;
-        [$left, $top] = $coversAll ? [0, 0] : [$bleed->left->ticks, $bleed->top->ticks];
+        [$left, $top] = $covered->equals($product->printArea()) ? [0, 0] : [$bleed->left->ticks, $bleed->top->ticks];
         $box = static fn (Length $l, Length $t, Length $r, Length $b): array => [
             ($l->ticks - $left) / $covered->width->ticks,
             ($t->ticks - $top) / $covered->height->ticks,

@@ -11,7 +11,10 @@ use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\FileStore;
 use Snugfit\Shop\PrintFileOrigins;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Undo\DismissedWarningsChange;
+use Snugfit\Shop\Undo\KindChange;
+use Snugfit\Shop\Undo\RemovalChange;
+use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Work\Intake\ArtworkImporter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -23,7 +26,7 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Intake: files arrive, and each is shown with its facts and warnings. */
 final class IntakeController extends AbstractController
 {
-    public function __construct(private readonly PrintFileOrigins $printFileOrigins)
+    public function __construct(private readonly PrintFileOrigins $origins)
     {
     }
 
@@ -44,7 +47,7 @@ final class IntakeController extends AbstractController
     public function kind(Batch $batch, BatchArtwork $artwork, Request $request, UndoHistory $history): Response
     {
         $kind = Kind::tryFrom($request->request->getString('kind'));
-        $history->apply($batch, \sprintf('Made "%s" %s', $artwork->title(), $kind?->label() ?? 'what it was guessed as'), ['kind:'.$artwork->id() => ['kind' => $kind?->value]]);
+        $history->apply($batch, \sprintf('Made "%s" %s', $artwork->title(), $kind?->label() ?? 'what it was guessed as'), KindChange::of($artwork, $kind));
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
@@ -57,7 +60,7 @@ final class IntakeController extends AbstractController
         if (1 !== preg_match('/^[a-z-]{1,40}$/', $code)) {
             throw new BadRequestHttpException('There is no such warning.');
         }
-        $history->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), ['dismissed:'.$artwork->id() => ['codes' => [...$artwork->dismissed(), $code]]]);
+        $history->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), DismissedWarningsChange::of($artwork, [...$artwork->dismissed(), $code]));
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
@@ -66,8 +69,8 @@ final class IntakeController extends AbstractController
     #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/origin', name: 'artwork_origin', methods: ['POST'])]
     public function origin(Batch $batch, BatchArtwork $artwork): Response
     {
-        $file = $this->printFileOrigins->among([$artwork])[$artwork->id()] ?? throw $this->createNotFoundException();
-        $this->printFileOrigins->bringMaster($batch, $artwork, $file);
+        $file = $this->origins->among([$artwork])[$artwork->id()] ?? throw $this->createNotFoundException();
+        $this->origins->bringMaster($batch, $artwork, $file);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
@@ -78,11 +81,8 @@ final class IntakeController extends AbstractController
     {
         $ids = $request->request->all('ids');
         $chosen = array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => \in_array((string) $artwork->id(), $ids, true));
-        $changes = [];
-        foreach ($chosen as $artwork) {
-            $changes['removed:'.$artwork->id()] = ['removed' => true];
-        }
-        $history->apply($batch, 1 === \count($chosen) ? \sprintf('Removed "%s"', reset($chosen)->title()) : \sprintf('Removed %d artworks', \count($chosen)), $changes);
+        $changes = array_map(static fn (BatchArtwork $artwork): RemovalChange => RemovalChange::of($artwork, true), array_values($chosen));
+        $history->apply($batch, 1 === \count($chosen) ? \sprintf('Removed "%s"', reset($chosen)->title()) : \sprintf('Removed %d artworks', \count($chosen)), ...$changes);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
@@ -118,6 +118,6 @@ final class IntakeController extends AbstractController
         }
         $reading = [] !== array_filter($artworks, static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
 
-        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => NearDuplicates::among($byArrival, $duplicates), 'origins' => $this->printFileOrigins->among($artworks), 'reading' => $reading, 'sides' => ['small' => ArtworkImporter::THUMBNAIL, 'large' => ArtworkImporter::SCREEN]];
+        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => NearDuplicates::among($byArrival, $duplicates), 'origins' => $this->origins->among($artworks), 'reading' => $reading, 'sides' => ['small' => ArtworkImporter::THUMBNAIL, 'large' => ArtworkImporter::SCREEN]];
     }
 }

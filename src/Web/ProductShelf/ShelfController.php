@@ -7,7 +7,7 @@ namespace Snugfit\Web\ProductShelf;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductTable;
 use Snugfit\Core\Product\UnreadableTable;
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\Repository\ProductRepository;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -44,7 +44,7 @@ final class ShelfController extends AbstractController
     {
         $file = $request->files->get('table');
         try {
-            $this->productRepository->bring($table->read($file instanceof UploadedFile && $file->isValid() ? $file->getContent() : ''));
+            $this->productRepository->import($table->read($file instanceof UploadedFile && $file->isValid() ? $file->getContent() : ''));
         } catch (UnreadableTable $e) {
             return $this->list($e->sentences);
         }
@@ -55,7 +55,7 @@ final class ShelfController extends AbstractController
     #[Route('/shelf/{code}/{act<up|down|duplicate|retire|offer>}', name: 'shelf_act', methods: ['POST'])]
     public function act(string $code, string $act): Response
     {
-        $product = $this->productRepository->find($code) ?? throw $this->createNotFoundException();
+        $product = $this->productRepository->byCode($code) ?? throw $this->createNotFoundException();
         match ($act) {
             'up' => $this->productRepository->move($product, -1),
             'down' => $this->productRepository->move($product, 1),
@@ -75,7 +75,7 @@ final class ShelfController extends AbstractController
     #[Route('/shelf/{code}', name: 'shelf_edit', methods: ['GET', 'POST'])]
     public function change(string $code, Request $request): Response
     {
-        return $this->edit($request, $this->productRepository->find($code)?->product() ?? throw $this->createNotFoundException());
+        return $this->edit($request, $this->productRepository->byCode($code)?->product() ?? throw $this->createNotFoundException());
     }
 
     /** @param list<string> $refused sentences about a table that was not taken */
@@ -95,7 +95,7 @@ final class ShelfController extends AbstractController
         $errors = [];
         if ($request->isMethod('POST')) {
             $fields = array_merge($fields, ['transparency' => false], $request->request->all('product'));
-            $read = $this->form->read($fields, $product?->code, fn (string $code): bool => null !== $this->productRepository->find($code));
+            $read = $this->form->read($fields, $product?->code, fn (string $code): bool => null !== $this->productRepository->byCode($code));
             if ($read instanceof Product) {
                 $this->productRepository->put($read);
 

@@ -9,8 +9,9 @@ use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\BatchSettings;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Settings\BatchSettings;
+use Snugfit\Shop\Undo\BatchSettingsChange;
+use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Work\Run\NamePreview;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
@@ -44,7 +45,7 @@ final class SettingsController extends AbstractController
         } catch (InvalidNameTemplate|ImpossibleRecipe $e) {
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
-        $history->apply($batch, 'Names and writing of the print files', ['settings' => $settings->toArray()]);
+        $history->apply($batch, 'Names and writing of the print files', BatchSettingsChange::of($batch, $settings));
 
         return $this->redirectToRoute('run', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }

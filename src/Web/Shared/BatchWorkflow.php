@@ -6,7 +6,6 @@ namespace Snugfit\Web\Shared;
 
 use Snugfit\Shop\DeliveryFreshness;
 use Snugfit\Shop\DeliveryStore;
-use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
@@ -15,7 +14,7 @@ use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\PlacementSummary;
 use Snugfit\Shop\PlacementSummaryCache;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Repository\UndoEntryRepository;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
 
@@ -28,7 +27,7 @@ final class BatchWorkflow
     public function __construct(
         private readonly PlacementSummaryCache $figures,
         private readonly DeliveryStore $deliveries,
-        private readonly UndoHistory $history,
+        private readonly UndoEntryRepository $undo,
         private readonly DeliveryFreshness $freshness,
         private readonly UrlGeneratorInterface $urls,
     ) {
@@ -59,7 +58,7 @@ final class BatchWorkflow
         $parcels = \count($this->deliveries->latest($batch));
         $first = $toLookAt[0] ?? $placed[0] ?? null;
         $growing = array_values(array_filter($placed, static fn (PlacementSummary $one): bool => !$one->isShort() && $one->enlargement > 1))[0] ?? $first;
-        $byEye = \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => null !== $artwork->memo(EffectiveSettings::PICTURE)->upscale));
+        $byEye = \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => null !== $artwork->settings()->upscale));
 
         $stations = [
             new WorkflowStep('intake', 'Intake', match (true) {
@@ -96,7 +95,7 @@ final class BatchWorkflow
             new WorkflowStep('parcels', 'Parcels', 0 === $parcels ? 'none yet' : \sprintf('%d %s', $parcels, 1 === $parcels ? 'file' : 'files'), $this->url('parcels', $batch)),
         ];
 
-        return new WorkflowState($stations, $run, \count($placed) - $short, \count($toLookAt), $short, \count($artworks), $count(IntakeState::Reading), \count($made), \count($wanted), $parcels, $this->history->lastDone($batch)?->what(), $this->next($batch, $artworks, $placed, $run, $parcels));
+        return new WorkflowState($stations, $run, \count($placed) - $short, \count($toLookAt), $short, \count($artworks), $count(IntakeState::Reading), \count($made), \count($wanted), $parcels, $this->undo->lastDone($batch)?->what(), $this->next($batch, $artworks, $placed, $run, $parcels));
     }
 
     /** @param list<BatchArtwork> $artworks */

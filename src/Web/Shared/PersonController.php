@@ -6,7 +6,7 @@ namespace Snugfit\Web\Shared;
 
 use Snugfit\Core\Measure\Unit;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Undo\UndoHistory;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\RedirectResponse;

@@ -15,11 +15,12 @@ use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\MaskOverlayJob;
 use Snugfit\Pixels\Job\PatchJob;
 use Snugfit\Shop\BatchPlanner;
-use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlannedPlacement;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Undo\ArtworkSettingsChange;
+use Snugfit\Shop\Undo\ReferenceChange;
+use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Web\Intake\Uploads;
 use Snugfit\Web\Shared\RenderedImage;
 use Snugfit\Work\Child\PixelJobFailed;
@@ -77,7 +78,7 @@ final class StripController extends AbstractController
         return $this->render('test-strip/strip.html.twig', [
             'batch' => $batch, 'placed' => $placed, 'products' => $this->sheet->products($batch), 'query' => $query, 'columns' => $columns, 'rows' => $rows, 'current' => $current,
             'suits' => UpscaleSettings::for($artwork->kind(), $artwork->facts()), 'chosen' => $placed->effective->upscaleSettings(), 'patch' => self::PATCH,
-            'more' => StripPlan::ways(), 'area' => $artwork->memo(EffectiveSettings::PICTURE)->region, 'reference' => $artwork->reference(), 'largest' => Uploads::LARGEST,
+            'more' => StripPlan::ways(), 'area' => $artwork->settings()->region, 'reference' => $artwork->reference(), 'largest' => Uploads::LARGEST,
             'distance' => $placed->product->viewingDistance ?? StripQuery::atScreen(),
         ]);
     }
@@ -113,7 +114,7 @@ final class StripController extends AbstractController
     public function withoutReference(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
     {
         $this->plan->placed($batch, $artwork, $product);
-        $this->history->apply($batch, \sprintf('Took the full size of "%s" away', $artwork->title()), ['reference:'.$artwork->id() => []]);
+        $this->history->apply($batch, \sprintf('Took the full size of "%s" away', $artwork->title()), ReferenceChange::of($artwork, null));
 
         return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product, ...$request->query->all()]), Response::HTTP_SEE_OTHER);
     }
@@ -130,8 +131,9 @@ final class StripController extends AbstractController
         } catch (ImpossibleFinish|MalformedJson $e) {
             throw new BadRequestHttpException($e->getMessage(), $e);
         }
-        $memo = $artwork->memo(EffectiveSettings::PICTURE)->withArea($area);
-        $this->history->apply($batch, \sprintf(null === $area ? 'Enlarged "%s" one way all over' : 'Painted where "%s" is enlarged another way', $artwork->title()), [\sprintf('framing:%d:%s', $artwork->id(), EffectiveSettings::PICTURE) => $memo->toArray()]);
+        $what = null === $area ? 'Enlarged "%s" one way all over' : 'Painted where "%s" is enlarged another way';
+        $change = ArtworkSettingsChange::of($artwork, $artwork->settings()->enlargedIn($area));
+        $this->history->apply($batch, \sprintf($what, $artwork->title()), $change);
 
         return new Response(json_encode($marks->toList(), \JSON_THROW_ON_ERROR), 200, ['Content-Type' => 'application/json']);
     }
@@ -141,7 +143,7 @@ final class StripController extends AbstractController
     public function areaMask(Batch $batch, BatchArtwork $artwork, string $product): Response
     {
         $placed = $this->plan->placed($batch, $artwork, $product);
-        $marks = $artwork->memo(EffectiveSettings::PICTURE)->region->mask ?? new PaintedMask([]);
+        $marks = $artwork->settings()->region->mask ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
         return $this->pictures->answer(MaskOverlayJob::key($marks, $size), static fn (string $target): MaskOverlayJob => new MaskOverlayJob($marks, $size, $target));
@@ -154,13 +156,20 @@ final class StripController extends AbstractController
         $placed = $this->plan->placed($batch, $artwork, $product);
         $upscale = UpscaleSettings::ofCode($request->request->getString('way'));
         $label = $upscale?->label() ?? 'what suits it';
-        $picture = static fn (BatchArtwork $one): array => [\sprintf('framing:%d:%s', $one->id(), EffectiveSettings::PICTURE) => $one->memo(EffectiveSettings::PICTURE)->withHow($upscale)->toArray()];
-        [$what, $after] = match ($request->request->getString('for')) {
-            'product' => [\sprintf('Chose %s for "%s" on %s', $label, $artwork->title(), $placed->product->name), [$placed->effective->ownSubject() => $placed->effective->own->withHow($upscale)->toArray()]],
-            'kind' => [\sprintf('Chose %s for every %s', $label, $artwork->kind()->label()), array_merge(...array_map($picture, array_values(array_filter($batch->readArtworks(), static fn (BatchArtwork $one): bool => $one->kind() === $artwork->kind()))))],
-            default => [\sprintf('Chose %s for "%s"', $label, $artwork->title()), $picture($artwork)],
+        $ofPicture = static fn (BatchArtwork $one): ArtworkSettingsChange => ArtworkSettingsChange::of($one, $one->settings()->enlargedBy($upscale));
+        $ofKind = static fn (BatchArtwork $one): bool => $one->kind() === $artwork->kind();
+        [$what, $changes] = match ($request->request->getString('for')) {
+            'product' => [
+                \sprintf('Chose %s for "%s" on %s', $label, $artwork->title(), $placed->product->name),
+                [$placed->effective->overridden($placed->effective->ofProduct->enlargedBy($upscale))],
+            ],
+            'kind' => [
+                \sprintf('Chose %s for every %s', $label, $artwork->kind()->label()),
+                array_map($ofPicture, array_filter($batch->readArtworks(), $ofKind)),
+            ],
+            default => [\sprintf('Chose %s for "%s"', $label, $artwork->title()), [$ofPicture($artwork)]],
         };
-        $this->history->apply($batch, $what, $after);
+        $this->history->apply($batch, $what, ...array_values($changes));
 
         return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product] + StripQuery::in($request->query, $artwork->kind(), $this->plan->current($placed))->toArray()), Response::HTTP_SEE_OTHER);
     }

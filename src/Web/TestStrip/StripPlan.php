@@ -12,11 +12,10 @@ use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Shop\BatchPlanner;
-use Snugfit\Shop\EffectiveSettings;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlannedPlacement;
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\Repository\ProductRepository;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** What a placement would be printed as by each way of enlarging. */
@@ -46,7 +45,7 @@ final readonly class StripPlan
     /** @throws NotFoundHttpException */
     public function placed(Batch $batch, BatchArtwork $artwork, string $product): PlannedPlacement
     {
-        $shelved = $this->productRepository->find($product);
+        $shelved = $this->productRepository->byCode($product);
         if (null === $shelved || $artwork->batch() !== $batch) {
             throw new NotFoundHttpException();
         }
@@ -88,7 +87,7 @@ final readonly class StripPlan
             self::PRINTED => $this->current($placed),
             default => UpscaleSettings::ofCode($column),
         };
-        $recipe = null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->memo(EffectiveSettings::PICTURE)->region : null);
+        $recipe = null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->settings()->region : null);
 
         return null === $recipe ? null : new StripImage($master, $recipe);
     }

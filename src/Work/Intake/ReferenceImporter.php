@@ -13,7 +13,8 @@ use Snugfit\Pixels\Job\ReadMasterJob;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FileStore;
-use Snugfit\Shop\UndoHistory;
+use Snugfit\Shop\Undo\ReferenceChange;
+use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 
@@ -38,6 +39,6 @@ final readonly class ReferenceImporter
         $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($path)))->facts());
         $reference = ReferenceImage::of($fileName, $facts->sha256, $facts->size, $artwork->facts()->size);
         $this->store->adoptMaster($path);
-        $this->history->apply($batch, \sprintf('Gave "%s" its full size to be measured against', $artwork->title()), ['reference:'.$artwork->id() => $reference->toArray()]);
+        $this->history->apply($batch, \sprintf('Gave "%s" its full size to be measured against', $artwork->title()), ReferenceChange::of($artwork, $reference));
     }
 }

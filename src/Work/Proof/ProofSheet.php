@@ -10,7 +10,7 @@ use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\FileStore;
-use Snugfit\Shop\ProductRepository;
+use Snugfit\Shop\Repository\ProductRepository;
 
 /** The proof sheet of a parcel. */
 final readonly class ProofSheet
@@ -48,11 +48,10 @@ final readonly class ProofSheet
                 $picture = $file->id().'.jpg';
                 copy($this->store->path($kept), $folder.'/'.$picture);
             }
-            $product = $this->productRepository->find($file->productCode())?->product();
-            $figures = $file->figures();
+            $product = $this->productRepository->byCode($file->productCode())?->product();
             $prints[] = new ProofPrint(
                 basename((string) $file->path()), $file->productName(), $found->size, $recipe->write, $found->bytes, \sprintf('Passed %d checks', \count($file->findings())), $picture,
-                null === $product ? null : SnugGauge::ofPrint($figures->float('enlargement'), $recipe->write->ppi, $figures->string('verdict'), $product),
+                null === $product ? null : SnugGauge::ofPrint($file->wanted()->enlargement, $recipe->write->ppi, $file->wanted()->verdict, $product),
             );
         }
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Run;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Production\WriteCost;
 use Snugfit\Core\Production\WriteCosts;
 use Snugfit\Core\Recipe\Recipe;
@@ -12,9 +11,9 @@ use Snugfit\Pixels\Enlarger\UpscaleEstimator;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Entity\PrintFile;
-use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\PlacedPrint;
+use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Work\Child\CpuCount;
 
 /** How large print files become and how long they take to write and to enlarge, learnt from those that this machine made last. */
@@ -27,7 +26,7 @@ final class DurationEstimator
 
     private readonly UpscaleEstimator $enlarging;
 
-    public function __construct(private readonly EntityManagerInterface $entities, DataFolder $data)
+    public function __construct(private readonly PrintFileRepository $printFiles, DataFolder $data)
     {
         $this->enlarging = new UpscaleEstimator(new UpscaleTileCache($data->enlarged()));
     }
@@ -137,7 +136,7 @@ final class DurationEstimator
     private function learn(): array
     {
         $sums = [];
-        foreach ($this->entities->getRepository(PrintFile::class)->findBy(['state' => PrintFileState::Made], ['id' => 'DESC'], self::MEMORY) as $file) {
+        foreach ($this->printFiles->madeLast(self::MEMORY) as $file) {
             $found = $file->found();
             $recipe = $file->recipe();
             // What was enlarged took longer than writing it does; that pace is learnt by the enlarger.

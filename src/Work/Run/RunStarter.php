@@ -46,18 +46,13 @@ final readonly class RunStarter
         $print = $planned->print;
         $wanted = $print->wanted;
         $entry = ManifestEntry::wanted($wanted->masterName, $wanted->facts->sha256, $wanted->placement, $print->recipe());
-        $product = $planned->placed->product;
-        $file = new PrintFile(
-            $run, $planned->placed->artwork, $product->code, $product->name, $entry->toArray(), $print->recipe(), $print->maxBytes(), $entry->reason,
-        );
+        $file = new PrintFile($run, $planned->placed->artwork, $print, $entry);
         $refusal = $print->refusal();
         if (null !== $refusal && RefusalReason::Impossible === $refusal->reason) {
             $file->failed($refusal->sentence);
         }
         if ($print->isUnchanged() && null !== $earlier) {
             $file->stands($earlier);
-        } elseif (null !== $print->path) {
-            $file->setPath($print->path);
         }
     }
 }

@@ -11,6 +11,7 @@ use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\EdgeFill;
 use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementPlanner;
@@ -32,7 +33,7 @@ final class ImageTransformTest extends TestCase
 {
     public function test_a_quarter_turn_changes_which_way_a_picture_lies(): void
     {
-        $placement = $this->plan('6000x4000', '20x30in', new PlacementRequest(transform: new ImageTransform(QuarterTurn::Right)));
+        $placement = $this->plan('6000x4000', '20x30in', new PlacementRequest(new Framing(transform: new ImageTransform(QuarterTurn::Right))));
         self::assertSame(['portrait', 1.0, 200.0], [$placement->product->orientation()->value, $placement->keptShare, $placement->effective->value]);
         self::assertEquals(new PixelWindow(0, 0, 4000, 6000), $placement->crop);
     }
@@ -71,7 +72,7 @@ final class ImageTransformTest extends TestCase
     #[DataProvider('tilts')]
     public function test_straightening_shrinks_the_window_to_the_largest_inside(string $picture, string $print, float $tilt, array $largest): void
     {
-        $crop = $this->plan($picture, $print, new PlacementRequest(OrientationRule::Landscape, transform: new ImageTransform(tilt: $tilt)))->crop;
+        $crop = $this->plan($picture, $print, new PlacementRequest(new Framing(OrientationRule::Landscape, transform: new ImageTransform(tilt: $tilt))))->crop;
         self::assertEqualsWithDelta($largest, [$crop->width, $crop->height], 2);
         self::assertEqualsWithDelta([PixelSize::parse($picture)->width / 2, PixelSize::parse($picture)->height / 2], [$crop->centreX(), $crop->centreY()], 1);
     }
@@ -79,25 +80,25 @@ final class ImageTransformTest extends TestCase
     public function test_a_whole_picture_is_as_large_as_the_trim_lets_it(): void
     {
         // 3000 × 2000 on 10 × 10 in: 10 in wide, 6.667 high, 300 ppi; 500 px of border above and below.
-        $placement = $this->plan('3000x2000', '10x10in', new PlacementRequest(fitMode: FitMode::Whole));
+        $placement = $this->plan('3000x2000', '10x10in', new PlacementRequest(new Framing(fitMode: FitMode::Whole)));
         self::assertSame([1.0, 300.0, Verdict::Ample], [$placement->keptShare, $placement->effective->value, $placement->verdict]);
         self::assertEquals(new PixelSize(3000, 3000), $placement->output?->size);
         self::assertEquals(new PixelWindow(0, 500, 3000, 2000), $placement->output?->layout?->part);
         // Half as large it is 600 ppi; pushed to the left lower corner of the free room.
-        $small = $this->plan('3000x2000', '10x10in', new PlacementRequest(framing: new CropPosition(0, 1, 0.5), fitMode: FitMode::Whole, edgeFill: EdgeFill::Blurred));
+        $small = $this->plan('3000x2000', '10x10in', new PlacementRequest(new Framing(position: new CropPosition(0, 1, 0.5), fitMode: FitMode::Whole, edgeFill: EdgeFill::Blurred)));
         self::assertEquals([600.0, new PixelWindow(0, 2000, 1500, 1000), EdgeFill::Blurred], [$small->effective->value, $small->output?->layout?->part, $small->output?->layout?->edgeFill]);
     }
 
     public function test_a_whole_picture_goes_the_way_up_that_shows_it_larger(): void
     {
-        self::assertSame('landscape', $this->plan('3000x2000', '8x12in', new PlacementRequest(fitMode: FitMode::Whole))->product->orientation()->value);
-        self::assertSame('portrait', $this->plan('2000x3000', '8x12in', new PlacementRequest(fitMode: FitMode::Whole))->product->orientation()->value);
+        self::assertSame('landscape', $this->plan('3000x2000', '8x12in', new PlacementRequest(new Framing(fitMode: FitMode::Whole)))->product->orientation()->value);
+        self::assertSame('portrait', $this->plan('2000x3000', '8x12in', new PlacementRequest(new Framing(fitMode: FitMode::Whole)))->product->orientation()->value);
     }
 
     public function test_a_whole_picture_stays_off_the_bleed(): void
     {
         $product = new Product('x', 'x', PrintSize::inches(10, 10), Bleed::all(Length::inches(1)), Ppi::of(100), Ppi::of(50));
-        $output = (new PlacementPlanner())->plan(new Artwork(new PixelSize(2000, 1000)), $product, new PlacementRequest(fitMode: FitMode::Whole))->output;
+        $output = (new PlacementPlanner())->plan(new Artwork(new PixelSize(2000, 1000)), $product, new PlacementRequest(new Framing(fitMode: FitMode::Whole)))->output;
         self::assertEquals([new PixelSize(1200, 1200), new PixelWindow(100, 350, 1000, 500)], [$output?->size, $output?->layout?->part]);
     }
 
@@ -105,11 +106,11 @@ final class ImageTransformTest extends TestCase
     {
         $product = new Product('x', 'x', PrintSize::inches(8, 10), new Bleed(Length::inches(0.1), Length::inches(0.2), Length::inches(0.3), Length::inches(0.4)), Ppi::of(300), Ppi::of(240));
         foreach ([BleedSource::Mirrored, BleedSource::Continued] as $bleedSource) {
-            $placement = (new PlacementPlanner())->plan(new Artwork(new PixelSize(2400, 3000)), $product, new PlacementRequest(OrientationRule::Portrait, bleedSource: $bleedSource));
+            $placement = (new PlacementPlanner())->plan(new Artwork(new PixelSize(2400, 3000)), $product, new PlacementRequest(new Framing(OrientationRule::Portrait, bleedSource: $bleedSource)));
             self::assertEquals([new PixelWindow(0, 0, 2400, 3000), 300.0, Verdict::Ample], [$placement->crop, $placement->effective->value, $placement->verdict]);
             self::assertEquals([new PixelSize(2580, 3120), new PixelWindow(120, 30, 2400, 3000), $bleedSource->edge()], [$placement->output?->size, $placement->output?->layout?->part, $placement->output?->layout?->edgeFill]);
         }
-        self::assertSame(0.93, round((new PlacementPlanner())->plan(new Artwork(new PixelSize(2400, 3000)), $product, new PlacementRequest(OrientationRule::Portrait))->effective->value / 300, 2), 'from the picture, the bleed costs pixels');
+        self::assertSame(0.93, round((new PlacementPlanner())->plan(new Artwork(new PixelSize(2400, 3000)), $product, new PlacementRequest(new Framing(OrientationRule::Portrait)))->effective->value / 300, 2), 'from the picture, the bleed costs pixels');
     }
 
     public function test_several_keep_boxes_are_all_held_where_they_fit(): void
@@ -120,7 +121,7 @@ final class ImageTransformTest extends TestCase
         self::assertFalse($placement->keepsBox);
         self::assertSame(1550, $placement->crop->x);
         self::assertEqualsWithDelta((300 * 300 + 100 * 200) / (300 * 300 + 150 * 200), $placement->keptOfBoxes, 1e-9);
-        $both = $this->plan('3000x1000', '15x10in', new PlacementRequest(OrientationRule::Landscape, keep: $keep));
+        $both = $this->plan('3000x1000', '15x10in', new PlacementRequest(new Framing(OrientationRule::Landscape), keep: $keep));
         self::assertTrue($both->keepsBox);
         self::assertSame(1275, $both->crop->x, 'the middle of both, 2025, less half of 1500');
     }
@@ -145,7 +146,7 @@ final class ImageTransformTest extends TestCase
             $transform = new ImageTransform(QuarterTurn::cases()[$i % 4], 0 === $i % 3, 0 === $i % 2 ? 0.0 : mt_rand(-4500, 4500) / 100);
             $keep = 0 === $i % 5 ? [new FractionBox(mt_rand(0, 800) / 1000, mt_rand(0, 800) / 1000, 0.01 + mt_rand(0, 150) / 1000, 0.01 + mt_rand(0, 150) / 1000)] : [];
             $framing = [] === $keep && 0 !== $i % 7 ? new CropPosition(mt_rand(0, 100) / 100, mt_rand(0, 100) / 100, mt_rand(25, 600) / 100) : null;
-            $request = new PlacementRequest(framing: $framing, keep: $keep, transform: $transform, fitMode: FitMode::cases()[intdiv($i, 2) % 2], edgeFill: EdgeFill::cases()[$i % 4], bleedSource: BleedSource::cases()[$i % 3]);
+            $request = new PlacementRequest(new Framing(position: $framing, transform: $transform, fitMode: FitMode::cases()[intdiv($i, 2) % 2], edgeFill: EdgeFill::cases()[$i % 4], bleedSource: BleedSource::cases()[$i % 3]), keep: $keep);
             $this->assertRules($planner->plan(new Artwork($picture), $product, $request), $transform->size($picture), $request, "trial $i");
         }
     }
@@ -153,15 +154,15 @@ final class ImageTransformTest extends TestCase
     private function assertRules(Placement $placement, PixelSize $picture, PlacementRequest $request, string $trial): void
     {
         $crop = $placement->crop;
-        [$cos, $sin] = [cos(deg2rad($request->transform->tilt)), abs(sin(deg2rad($request->transform->tilt)))];
+        [$cos, $sin] = [cos(deg2rad($request->framing->transform->tilt)), abs(sin(deg2rad($request->framing->transform->tilt)))];
         $across = ($crop->width * $cos + $crop->height * $sin) / 2;
         $down = ($crop->width * $sin + $crop->height * $cos) / 2;
         // Whole pixels can put a tilted window half a pixel over the edge, never more.
-        $slack = 0.0 === $request->transform->tilt ? 0.0 : 0.5 + 1e-6;
+        $slack = 0.0 === $request->framing->transform->tilt ? 0.0 : 0.5 + 1e-6;
         self::assertTrue($crop->centreX() - $across >= -$slack && $crop->centreX() + $across <= $picture->width + $slack && $crop->centreY() - $down >= -$slack && $crop->centreY() + $down <= $picture->height + $slack, "$trial: the window leaves the picture");
         $product = $placement->product;
-        $covered = BleedSource::Picture === $request->bleedSource ? $product->printArea() : $product->trim;
-        $ratio = FitMode::Whole === $request->fitMode ? $picture->width / $picture->height : $covered->ratio();
+        $covered = BleedSource::Picture === $request->framing->bleedSource ? $product->printArea() : $product->trim;
+        $ratio = FitMode::Whole === $request->framing->fitMode ? $picture->width / $picture->height : $covered->ratio();
         if ($crop->width > 3 && $crop->height > 3 && !$crop->size()->equals($placement->output?->pictureSize() ?? new PixelSize(1, 1))) {
             self::assertLessThanOrEqual(2.0, min(abs($crop->width - $crop->height * $ratio), abs($crop->height - $crop->width / $ratio)), "$trial: the proportion is off");
         }
@@ -169,8 +170,8 @@ final class ImageTransformTest extends TestCase
             self::assertTrue($placement->output->size->equals($crop->size()) || $placement->output->size->equals($product->printArea()->pixelsAt($placement->output->ppi)), "$trial: the print is not exact");
             self::assertTrue(null === $placement->output->layout || $placement->output->layout->fitsOn($placement->output->size), "$trial: the picture leaves the print");
         }
-        if ([] !== $request->keep && 0.0 === $request->transform->tilt) {
-            $box = $request->transform->box($request->keep[0])->inPixelsOf($picture);
+        if ([] !== $request->keep && 0.0 === $request->framing->transform->tilt) {
+            $box = $request->framing->transform->box($request->keep[0])->inPixelsOf($picture);
             self::assertSame($box->width <= $crop->width && $box->height <= $crop->height, $placement->keepsBox, "$trial: a keep box that fits is cut");
         }
     }

@@ -7,6 +7,7 @@ namespace Snugfit\Tests\Core\Fit;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Artwork;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
@@ -61,7 +62,7 @@ final class PlacementWarningsTest extends TestCase
         $facts = Facts::of(2000, 1000, lettering: [FractionBox::parse('0.4,0.4,0.2,0.1'), FractionBox::parse('0.1,0.6,0.5,0.1'), FractionBox::parse('0,0.8,0.1,0.1')]);
         $warnings = PlacementWarnings::of((new PlacementPlanner())->plan(new Artwork(new PixelSize(2000, 1000)), $product, PlacementRequest::none()), $facts, []);
         self::assertSame(['Cuts what looks like lettering: 2 of 3 lines.'], $warnings, 'one is cut through, one is out of sight');
-        $turned = new PlacementRequest(transform: new ImageTransform(QuarterTurn::Right));
+        $turned = new PlacementRequest(new Framing(transform: new ImageTransform(QuarterTurn::Right)));
         self::assertSame($warnings, PlacementWarnings::of((new PlacementPlanner())->plan(new Artwork(new PixelSize(2000, 1000)), $product, $turned), $facts, []), 'and turned just so');
     }
 

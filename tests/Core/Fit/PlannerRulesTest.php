@@ -7,6 +7,7 @@ namespace Snugfit\Tests\Core\Fit;
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementPlanner;
@@ -83,7 +84,7 @@ final class PlannerRulesTest extends TestCase
                 continue;
             }
             foreach ([OrientationRule::Portrait, OrientationRule::Landscape] as $way) {
-                $other = $this->plan($placement->artwork, $placement->product, new PlacementRequest(orientation: $way));
+                $other = $this->plan($placement->artwork, $placement->product, new PlacementRequest(new Framing($way)));
                 self::assertLessThanOrEqual($placement->keptShare + 1e-12, $other->keptShare, $said.' '.$way->value);
                 self::assertSame($way->value, $other->product->orientation()->value, $said);
             }
@@ -97,7 +98,7 @@ final class PlannerRulesTest extends TestCase
             mt_srand($i);
             [$left, $top] = [mt_rand(0, 90) / 100, mt_rand(0, 90) / 100];
             $box = new FractionBox($left, $top, mt_rand(5, (int) (100 - 100 * $left)) / 100, mt_rand(5, (int) (100 - 100 * $top)) / 100);
-            $placed = $this->plan($placement->artwork, $placement->product, new PlacementRequest(orientation: $this->way($placement), keep: [$box]));
+            $placed = $this->plan($placement->artwork, $placement->product, new PlacementRequest(new Framing($this->way($placement)), keep: [$box]));
             $pixels = $box->inPixelsOf($placement->artwork->size);
             $crop = $placed->crop;
             $fits = $pixels->width <= $crop->width && $pixels->height <= $crop->height;
@@ -116,8 +117,8 @@ final class PlannerRulesTest extends TestCase
     {
         foreach ($this->placements() as [$placement, $said]) {
             $size = $placement->artwork->size;
-            $turned = $this->plan($placement->artwork, $placement->product, new PlacementRequest(orientation: $this->way($placement), transform: new ImageTransform(QuarterTurn::Right, true)));
-            $other = $this->plan(new Artwork(new PixelSize($size->height, $size->width), $placement->artwork->kind), $placement->product, new PlacementRequest(orientation: $this->way($placement)));
+            $turned = $this->plan($placement->artwork, $placement->product, new PlacementRequest(new Framing($this->way($placement), transform: new ImageTransform(QuarterTurn::Right, true))));
+            $other = $this->plan(new Artwork(new PixelSize($size->height, $size->width), $placement->artwork->kind), $placement->product, new PlacementRequest(new Framing($this->way($placement))));
             self::assertEquals($other->crop, $turned->crop, $said);
             self::assertEquals([$other->verdict, $other->effective, $other->output, $other->keptShare], [$turned->verdict, $turned->effective, $turned->output, $turned->keptShare], $said);
         }
@@ -127,7 +128,7 @@ final class PlannerRulesTest extends TestCase
     {
         foreach ($this->placements() as [$placement, $said]) {
             $size = $placement->artwork->size;
-            $double = $this->plan(new Artwork($size->times(2), $placement->artwork->kind), $placement->product, new PlacementRequest(orientation: $this->way($placement)));
+            $double = $this->plan(new Artwork($size->times(2), $placement->artwork->kind), $placement->product, new PlacementRequest(new Framing($this->way($placement))));
             self::assertEqualsWithDelta(2.0, $double->effective->value / $placement->effective->value, 2.0 / min($placement->crop->width, $placement->crop->height), $said);
             self::assertGreaterThanOrEqual(self::rank($placement->verdict), self::rank($double->verdict), "$said: more pixels never judge worse");
         }

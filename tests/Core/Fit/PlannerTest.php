@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
@@ -126,9 +127,9 @@ final class PlannerTest extends TestCase
         self::assertSame(Orientation::Portrait, $this->plan('2001x3000', $product)->product->orientation());
         self::assertSame(Orientation::Portrait, $this->plan('2000x2000', $product)->product->orientation());
         self::assertSame(Orientation::Square, $this->plan('2000x1000', $this->product('5x5in', 100, 50))->product->orientation());
-        self::assertSame(Orientation::Landscape, $this->plan('2000x3000', $product, new PlacementRequest(orientation: OrientationRule::Landscape))->product->orientation());
+        self::assertSame(Orientation::Landscape, $this->plan('2000x3000', $product, new PlacementRequest(new Framing(OrientationRule::Landscape)))->product->orientation());
         // A product that is printed one way up only leaves no choice.
-        self::assertSame(Orientation::Landscape, $this->plan('2000x3000', Catalogue::standard()->product('mug'), new PlacementRequest(orientation: OrientationRule::Portrait))->product->orientation());
+        self::assertSame(Orientation::Landscape, $this->plan('2000x3000', Catalogue::standard()->product('mug'), new PlacementRequest(new Framing(OrientationRule::Portrait)))->product->orientation());
     }
 
     public function test_a_keep_box_draws_the_crop_to_itself_as_far_as_the_edges_allow(): void
@@ -155,10 +156,10 @@ final class PlannerTest extends TestCase
     public function test_a_framing_zooms_in_and_lowers_the_ppi(): void
     {
         $product = $this->product('10x10in', 100, 50);
-        $placement = $this->plan('2000x2000', $product, new PlacementRequest(framing: new CropPosition(0.25, 0.75, 2)));
+        $placement = $this->plan('2000x2000', $product, new PlacementRequest(new Framing(position: new CropPosition(0.25, 0.75, 2))));
         self::assertEquals(new PixelWindow(0, 1000, 1000, 1000), $placement->crop);
         self::assertSame(100.0, $placement->effective->value);
-        self::assertEquals(new PixelWindow(1000, 0, 1000, 1000), $this->plan('2000x2000', $product, new PlacementRequest(framing: new CropPosition(9, -3, 2)))->crop);
+        self::assertEquals(new PixelWindow(1000, 0, 1000, 1000), $this->plan('2000x2000', $product, new PlacementRequest(new Framing(position: new CropPosition(9, -3, 2))))->crop);
     }
 
     public function test_largest_print_is_what_the_crop_carries_within_the_limit(): void
@@ -185,7 +186,7 @@ final class PlannerTest extends TestCase
             $product = new Product('x', 'x', PrintSize::millimetres(mt_rand(200, 12000) / 10, mt_rand(200, 12000) / 10), $bleed, Ppi::of($target), Ppi::of(mt_rand(20, $target)));
             $keep = 0 === $i % 2 ? new FractionBox($x = mt_rand(0, 900) / 1000, $y = mt_rand(0, 900) / 1000, (1 - $x) * mt_rand(1, 100) / 100, (1 - $y) * mt_rand(1, 100) / 100) : null;
             $framing = null === $keep && 0 === $i % 4 ? null : (null === $keep ? new CropPosition(mt_rand(0, 100) / 100, mt_rand(0, 100) / 100, mt_rand(100, 800) / 100) : null);
-            $placement = $planner->plan(new Artwork($picture, Kind::cases()[$i % 5]), $product, new PlacementRequest(framing: $framing, keep: null === $keep ? [] : [$keep]));
+            $placement = $planner->plan(new Artwork($picture, Kind::cases()[$i % 5]), $product, new PlacementRequest(new Framing(position: $framing), keep: null === $keep ? [] : [$keep]));
             $this->assertRules($placement, $picture, $keep, "trial $i");
         }
     }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Shop;
+namespace Snugfit\Shop\Doctrine;
 
 use Doctrine\DBAL\Driver;
 use Doctrine\DBAL\Driver\Connection;

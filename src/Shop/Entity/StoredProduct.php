@@ -5,14 +5,13 @@ declare(strict_types=1);
 namespace Snugfit\Shop\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
-use Snugfit\Core\JsonReader;
 use Snugfit\Core\Product\Product;
-use Snugfit\Core\Product\ProductJson;
+use Snugfit\Shop\Repository\ProductRepository;
 
-/** A product on the shelf, in the form of ProductJson. */
-#[ORM\Entity]
+/** A product on the shelf. */
+#[ORM\Entity(repositoryClass: ProductRepository::class)]
 #[ORM\Table(name: 'shelf_product')]
-class ShelfProduct
+class StoredProduct
 {
     #[ORM\Id]
     #[ORM\GeneratedValue]
@@ -22,15 +21,14 @@ class ShelfProduct
     #[ORM\Column(length: 40, unique: true)]
     private string $code;
 
-    /** @var array<string, mixed> */
-    #[ORM\Column]
-    private array $definition;
+    #[ORM\Column(type: 'product')]
+    private Product $definition;
 
     #[ORM\Column]
     private int $position;
 
     /** Not offered any more; batches that have it keep it. */
-    #[ORM\Column]
+    #[ORM\Column(options: ['default' => false])]
     private bool $retired = false;
 
     public function __construct(Product $product, int $position)
@@ -42,12 +40,12 @@ class ShelfProduct
     public function define(Product $product): void
     {
         $this->code = $product->code;
-        $this->definition = (new ProductJson())->write($product);
+        $this->definition = $product;
     }
 
     public function product(): Product
     {
-        return (new ProductJson())->read(JsonReader::of($this->definition, 'a product'));
+        return $this->definition;
     }
 
     public function id(): int

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Shop\Entity;
+namespace Snugfit\Shop\Settings;
 
 use Snugfit\Core\Delivery\InvalidNameTemplate;
 use Snugfit\Core\Delivery\NameTemplate;

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Fit;
+
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Product\OrientationRule;
+
+/** How a picture sits on the products of a family, as a person left it; as it stands here where nobody touched it. */
+final readonly class Framing
+{
+    public const WHITE = 'ffffff';
+
+    public function __construct(
+        /** Stands in for the product's rule, where the rule allows it. */
+        public OrientationRule $orientation = OrientationRule::Either,
+        /** Null where nobody moved or zoomed anything. */
+        public ?CropPosition $position = null,
+        public ImageTransform $transform = new ImageTransform(),
+        public FitMode $fitMode = FitMode::Fill,
+        /** Round a picture that is shown whole. */
+        public EdgeFill $edgeFill = EdgeFill::Colour,
+        /** Of that edge: six hexadecimal digits. */
+        public string $colour = self::WHITE,
+        public BleedSource $bleedSource = BleedSource::Picture,
+    ) {
+    }
+
+    public function with(
+        ?OrientationRule $orientation = null,
+        ?CropPosition $position = null,
+        ?ImageTransform $transform = null,
+        ?FitMode $fitMode = null,
+        ?EdgeFill $edgeFill = null,
+        ?string $colour = null,
+        ?BleedSource $bleedSource = null,
+    ): self {
+        return new self(
+            $orientation ?? $this->orientation,
+            $position ?? $this->position,
+            $transform ?? $this->transform,
+            $fitMode ?? $this->fitMode,
+            $edgeFill ?? $this->edgeFill,
+            $colour ?? $this->colour,
+            $bleedSource ?? $this->bleedSource,
+        );
+    }
+
+    /** As it was before anybody moved or zoomed anything. */
+    public function unmoved(): self
+    {
+        return new self($this->orientation, null, $this->transform, $this->fitMode, $this->edgeFill, $this->colour, $this->bleedSource);
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'orientation' => $this->orientation->value,
+            'position' => null === $this->position ? null : [$this->position->centreX, $this->position->centreY, $this->position->zoom],
+            'turn' => $this->transform->turn->value,
+            'flip' => $this->transform->flip,
+            'tilt' => $this->transform->tilt,
+            'fit' => $this->fitMode->value,
+            'edge' => $this->edgeFill->value,
+            'colour' => $this->colour,
+            'bleed' => $this->bleedSource->value,
+        ];
+    }
+
+    /** What a record does not hold is as nobody touched it. */
+    public static function fromRecord(JsonReader $record): self
+    {
+        $position = $record->has('position') ? $record->floats('position') : null;
+        $text = static fn (string $name): string => $record->optionalString($name) ?? '';
+
+        return new self(
+            OrientationRule::tryFrom($text('orientation')) ?? OrientationRule::Either,
+            null === $position ? null : new CropPosition($position[0] ?? 0.5, $position[1] ?? 0.5, $position[2] ?? 1.0),
+            new ImageTransform(
+                QuarterTurn::from($record->optionalInt('turn') ?? 0),
+                $record->has('flip') && $record->bool('flip'),
+                $record->optionalFloat('tilt') ?? 0.0,
+            ),
+            FitMode::tryFrom($text('fit')) ?? FitMode::Fill,
+            EdgeFill::tryFrom($text('edge')) ?? EdgeFill::Colour,
+            '' === $text('colour') ? self::WHITE : $text('colour'),
+            BleedSource::tryFrom($text('bleed')) ?? BleedSource::Picture,
+        );
+    }
+}

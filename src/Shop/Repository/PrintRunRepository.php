@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop\Repository;
+
+use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\Persistence\ManagerRegistry;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\PrintRun;
+
+/**
+ * Runs of batches.
+ *
+ * @extends ServiceEntityRepository<PrintRun>
+ */
+final class PrintRunRepository extends ServiceEntityRepository
+{
+    public function __construct(ManagerRegistry $registry)
+    {
+        parent::__construct($registry, PrintRun::class);
+    }
+
+    public function last(Batch $batch): ?PrintRun
+    {
+        return $this->findOneBy(['batch' => $batch], ['id' => 'DESC']);
+    }
+}

@@ -1,0 +1,177 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Shop;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\DriverManager;
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\ReferenceImage;
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Finish\FinishSettings;
+use Snugfit\Core\Fit\BleedSource;
+use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Fit\FitMode;
+use Snugfit\Core\Fit\Framing;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\QuarterTurn;
+use Snugfit\Core\Fit\UpscalePolicy;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Shop\BatchProduction;
+use Snugfit\Shop\DeliveryFreshness;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintFileState;
+use Snugfit\Shop\FileStore;
+use Snugfit\Shop\PlacedPrint;
+use Snugfit\Shop\Settings\BatchSettings;
+use Snugfit\Shop\Settings\FamilySettings;
+use Snugfit\Shop\Settings\FramingState;
+use Snugfit\Shop\Settings\ProductSettings;
+use Symfony\Component\Process\Process;
+
+/**
+ * A shop that was filled by the program as it was on 2026-11-27: every kind of setting, act and print file. What people asked
+ * for is as they left it, their acts can be taken back, and nothing that was delivered is made again.
+ */
+final class OlderShopTest extends ShopTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        static::ensureKernelShutdown();
+        unlink($this->data.'/shop.sqlite');
+        $connection = self::connect($this->data);
+        $connection->executeStatement((string) file_get_contents(__DIR__.'/fixtures/shop-of-2026-11-27.sql'));
+        foreach ($connection->fetchFirstColumn("SELECT path FROM print_file WHERE state = 'made'") as $path) {
+            $key = $this->data.'/files/deliveries/0001/'.(\is_string($path) ? $path : '');
+            @mkdir(\dirname($key), recursive: true);
+            file_put_contents($key, 'as it was delivered');
+        }
+        $connection->close();
+        self::migrate($this->data, 'latest');
+        $this->browser = static::createClient();
+        $this->browser->disableReboot();
+    }
+
+    public function test_what_people_asked_for_is_as_they_left_it(): void
+    {
+        [$emblem, $harbour] = [$this->old()->artworks()[0], $this->old()->artworks()[2]];
+        self::assertSame(['emblem.png', 'harbour.png'], [$emblem->fileName(), $harbour->fileName()]);
+        $family = new FamilySettings(
+            new FramingState(new Framing(OrientationRule::Portrait, new CropPosition(0.3, 0.4, 1.5), new ImageTransform(QuarterTurn::Right, true, 2.5)), true),
+            self::finish(['sharpen' => 'suggested']),
+        );
+        $alone = new Framing(position: new CropPosition(0.5, 0.5, 1.2), fitMode: FitMode::Whole, edgeFill: EdgeFill::Mirrored, colour: '0f5c63');
+        $product = new ProductSettings(
+            new FramingState($alone, true), false, 3.0, UpscalePolicy::KeepAdequate, UpscaleSettings::ofCode('mitchell'),
+            self::finish(['guard' => ['black' => 1.5, 'white' => 1]]),
+        );
+        self::assertEquals([$family, $product], [$harbour->ofFamily('2-3'), $harbour->ofProduct('5x7')]);
+        self::assertSame(['mitchell', 'lanczos'], [$harbour->settings()->upscale?->code(), $harbour->settings()->region?->settings->code()]);
+        self::assertEquals(self::finish(['grain' => ['amount' => 4, 'size' => '1.2px']]), $harbour->settings()->finish);
+        self::assertEquals([new FractionBox(0.1, 0.2, 0.3, 0.4)], $harbour->keepBoxes());
+        self::assertEquals(ReferenceImage::of('harbour-large.png', str_repeat('ab', 32), new PixelSize(1800, 1200), new PixelSize(900, 600)), $harbour->reference());
+        self::assertSame([Kind::Illustration, null], [$harbour->correctedKind(), $emblem->reference()]);
+        self::assertSame([['soft'], true], [$emblem->dismissed(), $emblem->ofProduct('a6')->excluded]);
+        self::assertSame(BleedSource::Continued, $emblem->ofFamily('2-3')->framing->framing->bleedSource);
+        $settings = new BatchSettings(self::finish(['tidy' => 20]), new NameTemplate('{artwork}-{product}'), 'ffeedd', true);
+        self::assertEquals([$settings, 'Lamp room, spring'], [$this->old()->settings(), $this->old()->name()]);
+    }
+
+    public function test_a_run_makes_nothing_again(): void
+    {
+        $batch = $this->old();
+        $plan = $this->service(BatchProduction::class)->plan($batch);
+        self::assertCount(9, $plan);
+        self::assertSame([], array_filter($plan, static fn (PlacedPrint $one): bool => $one->print->isToMake()));
+        self::assertFalse($this->service(DeliveryFreshness::class)->hasNews($batch));
+        self::assertSame([], $this->service(DeliveryFreshness::class)->outdated($batch));
+        $before = $this->deliveries()->manifest($batch)->json();
+        $this->press($batch);
+        $states = array_map(static fn (PrintFile $file): PrintFileState => $file->state(), $this->deliveries()->lastRun($this->old())?->files() ?? []);
+        self::assertSame([1, 8], [\count(array_filter($states, static fn ($one) => PrintFileState::Short === $one)), \count(array_filter($states, static fn ($one) => PrintFileState::Unchanged === $one))]);
+        self::assertSame($before, $this->deliveries()->manifest($this->old())->json());
+        foreach ($this->deliveries()->latest($this->old()) as $file) {
+            self::assertStringEqualsFile($this->service(FileStore::class)->path($this->deliveries()->key($batch, (string) $file->path())), 'as it was delivered');
+        }
+    }
+
+    public function test_every_act_from_before_is_taken_back_and_done_again(): void
+    {
+        $batch = $this->old();
+        self::assertSame('Undone one', $this->history()->redo($batch));
+        self::assertSame(2.0, $batch->artwork(1)->ofProduct('4x6')->limit);
+        $acts = ['Undone one', 'Reference', 'Settings', 'Products', 'Name', 'Bled', 'Way', 'Left out', 'Alone', 'Family', 'Removed', 'Dismissed', 'Keep', 'Kind'];
+        foreach ($acts as $act) {
+            self::assertSame($act, $this->history()->undo($batch));
+        }
+        self::assertNull($this->history()->undo($batch));
+        $batch = $this->old();
+        $harbour = $batch->artwork(1);
+        self::assertEquals([new FamilySettings(), new ProductSettings(), null], [$harbour->ofFamily('2-3'), $harbour->ofProduct('5x7'), $harbour->settings()->upscale]);
+        self::assertSame(['Lamp room', ['4x6', '5x7', 'a6', 'a0'], null, []], [$batch->name(), $batch->productCodes(), $harbour->reference(), $harbour->keepBoxes()]);
+        self::assertFalse($batch->artwork(3)->isRemoved());
+        foreach (array_reverse($acts) as $act) {
+            self::assertSame($act, $this->history()->redo($batch));
+        }
+        $this->history()->undo($batch);
+        $this->test_what_people_asked_for_is_as_they_left_it();
+        $this->test_a_run_makes_nothing_again();
+    }
+
+    public function test_the_schema_is_the_one_that_the_program_expects(): void
+    {
+        $validate = new Process([\PHP_BINARY, 'bin/console', 'doctrine:schema:validate'], \dirname(__DIR__, 2), ['SNUGFIT_DATA' => $this->data, 'APP_ENV' => 'test']);
+        self::assertSame(0, $validate->run(), $validate->getOutput().$validate->getErrorOutput());
+    }
+
+    public function test_framings_from_before_families_are_kept(): void
+    {
+        $old = $this->data.'/old';
+        mkdir($old.'/tmp', 0o700, true);
+        self::migrate($old, 'Snugfit\Migrations\Version20261124000001');
+        $connection = self::connect($old);
+        $connection->executeStatement("INSERT INTO batch (id, name, created_at, product_codes) VALUES (1, 'Old', '2026-11-24 00:00:00', '[\"4x6\"]')");
+        $connection->executeStatement("INSERT INTO batch_artwork (id, file_name, folder, master, state, removed, batch_id) VALUES (1, 'a.png', '', 'x', 'reading', 0, 1)");
+        $connection->executeStatement("INSERT INTO batch_framing (artwork_id, product_code, orientation, centre_x, centre_y, zoom, excluded, looked_at) VALUES (1, '4x6', 'landscape', 0.25, 0.5, 2.0, 0, 1), (1, 'a4', 'either', NULL, NULL, NULL, 1, 0)");
+        self::migrate($old, 'latest');
+        $settings = [];
+        foreach ($connection->fetchAllKeyValue('SELECT product, settings FROM artwork_on_product') as $code => $json) {
+            $settings[(string) $code] = ProductSettings::fromRecord(JsonReader::decode(\is_string($json) ? $json : '', 'settings'));
+        }
+        $framing = new Framing(OrientationRule::Landscape, new CropPosition(0.25, 0.5, 2));
+        self::assertEquals(['4x6' => new ProductSettings(new FramingState($framing, true)), 'a4' => new ProductSettings(excluded: true)], $settings);
+        self::assertSame('[]', $connection->fetchOne('SELECT keep_boxes FROM batch_artwork'));
+    }
+
+    private function old(): Batch
+    {
+        $this->entities()->clear();
+
+        return $this->entities()->find(Batch::class, 1) ?? throw new \LogicException('The batch is gone.');
+    }
+
+    /** @param array<string, mixed> $steps */
+    private static function finish(array $steps): FinishSettings
+    {
+        return FinishSettings::fromRecord(JsonReader::of($steps, 'a finish'));
+    }
+
+    private static function connect(string $data): Connection
+    {
+        return DriverManager::getConnection(['driver' => 'pdo_sqlite', 'path' => $data.'/shop.sqlite']);
+    }
+
+    private static function migrate(string $data, string $version): void
+    {
+        $command = [\PHP_BINARY, 'bin/console', 'doctrine:migrations:migrate', $version, '-n', '-q'];
+        (new Process($command, \dirname(__DIR__, 2), ['SNUGFIT_DATA' => $data, 'APP_ENV' => 'test']))->mustRun();
+    }
+}
