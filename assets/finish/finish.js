@@ -42,7 +42,7 @@ export default () => ({
     this.dom = () => found;
     found.painter = new Painter(this.$root.querySelector('[data-painting]'), {
       strokes: () => JSON.parse(this.slip().dataset.marks),
-      keep: (strokes) => this.set('marks', { marks: JSON.stringify(strokes) }),
+      keep: (strokes) => this.set('marks', { marks: strokes }),
       mask: () => `${address}/marks.png?v=${Date.now()}`,
       moved: (isOpen) => {
         finder.hidden = isOpen;
@@ -110,7 +110,7 @@ export default () => ({
     else this.set(step, { ...(step === 'sharpen' ? { mode: 'own' } : {}), ...Object.fromEntries(new FormData(form)) });
   },
   silence() {
-    this.set(this.$el.closest('[data-step]').dataset.step, { silent: 1 });
+    this.set(this.$el.closest('[data-step]').dataset.step, { silent: true });
   },
   mode() {
     this.set('sharpen', { ...Object.fromEntries(new FormData(this.$el.closest('form'))), mode: this.$el.dataset.mode });

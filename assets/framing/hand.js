@@ -68,7 +68,7 @@ export const hand = {
     if (box[2] > 0.004 && box[3] > 0.004) this.boxes([...this.bench.keepUpright, upright(box, this.bench)]);
   },
   boxes(list) {
-    this.tell(`${this.dom().root.dataset.address}/keep-boxes`, { boxes: JSON.stringify(list) });
+    this.tell(`${this.dom().root.dataset.address}/keep-boxes`, { boxes: list });
   },
   clearBoxes() {
     this.boxes([]);

@@ -1,11 +1,61 @@
 import { act, say } from '../shared/act.js';
 import refresh from '../shared/refresh.js';
 
-/** The list of artworks: asks again while files are read, corrects kinds, removes. */
+/** The list of artworks: asks again while files are read, corrects kinds, removes, one or many selected ones. */
 export default () => ({
   ...refresh(),
+  /** Numbers of the selected artworks; the list is sent anew, they stay. */
+  selected: new Set(),
+  init() {
+    this.selected = new Set();
+    this.plan();
+  },
+  cards() {
+    return [...this.$root.querySelectorAll('[data-artwork]')];
+  },
+  number(card) {
+    return Number(card.dataset.artwork);
+  },
+  select() {
+    const number = this.number(this.$el.closest('[data-artwork]'));
+    if (this.$el.checked) this.selected.add(number);
+    else this.selected.delete(number);
+    this.shown();
+  },
+  selectAll() {
+    this.selected = new Set(this.$el.checked ? this.cards().map((card) => this.number(card)) : []);
+    this.shown();
+  },
+  /** Marks what is selected, and forgets what is not there any more. */
+  shown() {
+    const cards = this.cards();
+    const there = new Set(cards.map((card) => this.number(card)));
+    this.selected = new Set([...this.selected].filter((number) => there.has(number)));
+    for (const card of cards) {
+      const isSelected = this.selected.has(this.number(card));
+      card.classList.toggle('selected', isSelected);
+      card.querySelector('[data-select]').checked = isSelected;
+    }
+    const bar = this.$root.querySelector('[data-selection]');
+    if (!bar) return;
+    bar.hidden = this.selected.size === 0;
+    bar.querySelector('[data-count]').textContent = `${this.selected.size} selected`;
+    const all = this.$root.querySelector('[data-select-all]');
+    all.checked = this.selected.size > 0 && this.selected.size === cards.length;
+    all.indeterminate = this.selected.size > 0 && this.selected.size < cards.length;
+  },
   async kind() {
-    await this.change(this.$el.dataset.url, { kind: this.$el.value });
+    const card = this.$el.closest('[data-artwork]');
+    await this.change(this.$root.dataset.kind, { ids: [this.number(card)], kind: this.$el.value });
+  },
+  async kindOfSelected() {
+    const kind = this.$el.value;
+    if (kind === 'none') return;
+    await this.change(this.$root.dataset.kind, { ids: [...this.selected], kind: kind === 'guess' ? '' : kind });
+    say('Done. Ctrl Z takes it back.');
+  },
+  async removeSelected() {
+    await this.removeAll([...this.selected]);
   },
   async dismiss() {
     await this.change(this.$el.dataset.url, { code: this.$el.dataset.code });
@@ -15,12 +65,13 @@ export default () => ({
     say('Its master is here instead. Ctrl Z takes it back.');
   },
   async remove() {
-    const card = this.$el.closest('[data-artwork]');
-    await this.change(this.$root.dataset.remove, { ids: [card.dataset.artwork] });
+    await this.change(this.$root.dataset.remove, { ids: [this.number(this.$el.closest('[data-artwork]'))] });
     say('Removed. Ctrl Z takes it back.');
   },
   async removeDuplicates() {
-    const ids = [...this.$root.querySelectorAll('[data-duplicate]')].map((card) => card.dataset.artwork);
+    await this.removeAll([...this.$root.querySelectorAll('[data-duplicate]')].map((card) => this.number(card)));
+  },
+  async removeAll(ids) {
     await this.change(this.$root.dataset.remove, { ids });
     say(`Removed ${ids.length}. Ctrl Z takes it back.`);
   },
@@ -28,6 +79,7 @@ export default () => ({
     try {
       const answer = await act(url, fields);
       this.$root.innerHTML = await answer.text();
+      this.shown();
       this.plan();
     } catch (error) {
       say(error.message, true);

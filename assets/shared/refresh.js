@@ -20,6 +20,8 @@ export default () => ({
     if (this.$root.querySelector('[data-going]'))
       this.timer = setTimeout(() => this.ask(), Number(this.$root.dataset.every || 700));
   },
+  /** What a list does once it stands there anew. */
+  shown() {},
   async ask() {
     // A list that is being chosen from stays open; the next look comes soon.
     if (this.$root.contains(document.activeElement) && document.activeElement.matches('select')) {
@@ -31,6 +33,7 @@ export default () => ({
       if (answer.ok) {
         const was = document.activeElement?.dataset?.name;
         this.$root.innerHTML = await answer.text();
+        this.shown();
         if (was) this.$root.querySelector(`[data-name="${CSS.escape(was)}"]`)?.focus();
         const goesOn = this.$root.querySelector('[data-going]') !== null;
         if (!goesOn || performance.now() - this.lined > LINE_EVERY) {

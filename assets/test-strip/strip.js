@@ -19,7 +19,7 @@ export default () => ({
       try {
         const answer = await act(`${address}/area`, {
           way: document.getElementById('area-way').value,
-          marks: JSON.stringify(strokes),
+          marks: strokes,
         });
         place.dataset.marks = JSON.stringify(await answer.json());
       } catch (error) {

@@ -18,6 +18,7 @@ use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\Console\Input\ArrayInput;
 use Symfony\Component\Console\Output\NullOutput;
+use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Messenger\Stamp\ReceivedStamp;
@@ -26,6 +27,9 @@ use Symfony\Component\Messenger\Transport\TransportInterface;
 /** An open shop with data of its own, whose workers run when the test says so, in this very process. */
 abstract class ShopTestCase extends WebTestCase
 {
+    /** As one of our own pages sends an act. */
+    protected const OURS = ['HTTP_ORIGIN' => 'http://localhost', 'HTTP_X_ACT' => 'csrf-token'];
+
     protected string $data;
     protected KernelBrowser $browser;
 
@@ -110,6 +114,18 @@ abstract class ShopTestCase extends WebTestCase
         }
 
         return Image::ofBytes(str_repeat($row, $height), new PixelSize($width, $height), 3);
+    }
+
+    /**
+     * An act as the pages' scripts send it: as JSON.
+     *
+     * @param array<string, mixed> $fields
+     */
+    protected function act(string $path, array $fields): Crawler
+    {
+        $server = self::OURS + ['CONTENT_TYPE' => 'application/json'];
+
+        return $this->browser->request('POST', $path, server: $server, content: json_encode($fields, \JSON_THROW_ON_ERROR));
     }
 
     protected function press(Batch $batch): void

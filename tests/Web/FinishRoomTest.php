@@ -18,8 +18,6 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** Finishing kept at places, names and writing of a batch, proof sheets, and prints that come back as masters. */
 final class FinishRoomTest extends ShopTestCase
 {
-    private const OURS = ['HTTP_ORIGIN' => 'http://localhost', 'HTTP_X_ACT' => 'csrf-token'];
-
     private Batch $shelved;
     private BatchArtwork $artwork;
 
@@ -40,14 +38,14 @@ final class FinishRoomTest extends ShopTestCase
         self::assertSame(['4x6' => 2.0, '12x18' => 2.0, '5x7' => 2.0], $this->guards(), 'what is set here counts here');
         $this->browser->request('POST', "/batches/{$this->shelved->id()}/undo", server: self::OURS);
         self::assertSame(['4x6' => 3.0, '12x18' => 1.0, '5x7' => null], $this->guards(), 'one act, taken back as one');
-        $this->set('12x18', ['step' => 'guard', 'for' => 'product', 'silent' => '1']);
+        $this->set('12x18', ['step' => 'guard', 'for' => 'product', 'silent' => true]);
         self::assertSame(3.0, $this->guards()['12x18']);
     }
 
     public function test_marks_belong_to_the_picture_and_are_seen(): void
     {
         $this->set('4x6', ['step' => 'sharpen', 'for' => 'product', 'mode' => 'own', 'amount' => '80', 'radius' => '1px']);
-        $this->set('4x6', ['step' => 'marks', 'for' => 'product', 'marks' => '[{"points":[[5000,5000]],"radius":1000,"away":false}]']);
+        $this->set('4x6', ['step' => 'marks', 'for' => 'product', 'marks' => [['points' => [[5000, 5000]], 'radius' => 1000, 'away' => false]]]);
         $this->set('5x7', ['step' => 'sharpen', 'for' => 'product', 'mode' => 'own', 'amount' => '50', 'radius' => '0.2mm']);
         $finish = $this->wishes('5x7')->finish($this->artwork->kind(), $this->sheet('5x7')->placement->product, $this->sheet('5x7')->placement->output->ppi ?? throw new \LogicException());
         self::assertCount(1, $finish->sharpening?->mask->strokes ?? []);
@@ -60,9 +58,10 @@ final class FinishRoomTest extends ShopTestCase
 
     public function test_nonsense_changes_nothing_and_says_why(): void
     {
-        foreach ([['step' => 'guard', 'black' => '9'], ['step' => 'sharpen', 'mode' => 'own', 'amount' => '50', 'radius' => '40mm'], ['step' => 'shine'], ['step' => 'marks', 'marks' => '[{"points":[],"radius":1}]'], ['step' => 'tidy', 'strength' => 'much']] as $fields) {
-            $this->browser->request('POST', $this->room('4x6'), $fields + ['for' => 'batch'], server: self::OURS);
-            self::assertSame(400, $this->browser->getResponse()->getStatusCode());
+        foreach ([['step' => 'guard', 'black' => '9'], ['step' => 'sharpen', 'mode' => 'own', 'amount' => '50', 'radius' => '40mm'], ['step' => 'shine'], ['step' => 'marks', 'marks' => [['points' => [], 'radius' => 1]]], ['step' => 'tidy', 'strength' => 'much']] as $fields) {
+            $page = $this->act($this->room('4x6'), $fields + ['for' => 'batch']);
+            self::assertResponseStatusCodeSame(422);
+            self::assertNotSame('', $page->filter('[data-sentence]')->text());
         }
         self::assertTrue($this->again($this->shelved)->settings()->finish->isSilent());
     }
@@ -119,10 +118,10 @@ final class FinishRoomTest extends ShopTestCase
         self::assertSame(['from-mail.jpg'], array_map(static fn (BatchArtwork $one): string => $one->fileName(), $this->again($other)->artworks()));
     }
 
-    /** @param array<string, string> $fields */
+    /** @param array<string, mixed> $fields */
     private function set(string $product, array $fields): void
     {
-        $this->browser->request('POST', $this->room($product), $fields, server: self::OURS);
+        $this->act($this->room($product), $fields);
         self::assertResponseIsSuccessful();
     }
 

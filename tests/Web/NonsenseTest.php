@@ -14,8 +14,6 @@ use Symfony\Component\Routing\RouterInterface;
 /** Whatever is sent to whichever door: an answer, a refusal, never a breakdown, and the batch stays as it was. */
 final class NonsenseTest extends ShopTestCase
 {
-    private const OURS = ['HTTP_ORIGIN' => 'http://localhost', 'HTTP_X_ACT' => 'csrf-token'];
-
     /** @return iterable<string, array{array<string, mixed>}> what is sent as query and as body */
     public static function nonsense(): iterable
     {

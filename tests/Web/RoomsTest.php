@@ -16,8 +16,6 @@ use Symfony\Component\DomCrawler\Crawler;
 /** What rooms answer, beyond what the browser tests click through. */
 final class RoomsTest extends ShopTestCase
 {
-    private const OURS = ['HTTP_ORIGIN' => 'http://localhost', 'HTTP_X_ACT' => 'csrf-token'];
-
     public function test_a_tried_framing_is_planned_and_not_kept(): void
     {
         $batch = $this->batch(['12x12']);
@@ -64,22 +62,25 @@ final class RoomsTest extends ShopTestCase
         return [$crop->int('x'), $crop->int('y'), $crop->int('width'), $crop->int('height')];
     }
 
-    /** @return iterable<string, array{string}> */
+    /** @return iterable<string, array{mixed}> */
     public static function badBoxes(): iterable
     {
-        yield 'outside' => ['[[0.5,0.5,0.6,0.1]]'];
-        yield 'empty' => ['[[0.5,0.5,0,0.1]]'];
-        yield 'three numbers' => ['[[0.5,0.5,0.1]]'];
-        yield 'words' => ['[["left","top","all","all"]]'];
+        yield 'outside' => [[[0.5, 0.5, 0.6, 0.1]]];
+        yield 'empty' => [[[0.5, 0.5, 0, 0.1]]];
+        yield 'three numbers' => [[[0.5, 0.5, 0.1]]];
+        yield 'words' => [[['left', 'top', 'all', 'all']]];
+        yield 'a text' => ['everything'];
+        yield 'none' => [null];
     }
 
     #[DataProvider('badBoxes')]
-    public function test_a_nonsensical_keep_box_is_refused_and_nothing_is_kept(string $boxes): void
+    public function test_a_nonsensical_keep_box_is_refused_and_nothing_is_kept(mixed $boxes): void
     {
         $batch = $this->batch(['12x12']);
         $artwork = $this->give($batch, 'wide.png', 900, 600);
-        $this->browser->request('POST', "/batches/{$batch->id()}/framing/{$artwork->id()}/12x12/keep-boxes", ['boxes' => $boxes], server: self::OURS);
-        self::assertResponseStatusCodeSame(400);
+        $page = $this->act("/batches/{$batch->id()}/framing/{$artwork->id()}/12x12/keep-boxes", ['boxes' => $boxes]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertMatchesRegularExpression('/is not a box inside the picture|Reload the page/', $page->filter('[data-sentence]')->text());
         self::assertSame([], $this->again($batch)->artworks()[0]->keepBoxes());
     }
 
@@ -157,7 +158,7 @@ final class RoomsTest extends ShopTestCase
             foreach (['a4', 'mug', 'apparel-front', 'canvas-16x20', 'sticker', 'poster-24x36'] as $code) {
                 $before = $this->product($code);
                 $this->browser->request('GET', "/shelf/$code");
-                $this->browser->submitForm('Keep', serverParameters: self::OURS);
+                $this->browser->submitForm('Save', serverParameters: self::OURS);
                 self::assertResponseRedirects("/shelf#$code", message: "$code in $unit");
                 $after = $this->product($code);
                 self::assertEquals([$before->trim, $before->bleed, $before->safeMargin, $before->viewingDistance, $before->target, $before->limit, $before->rule], [$after->trim, $after->bleed, $after->safeMargin, $after->viewingDistance, $after->target, $after->limit, $after->rule]);
@@ -170,7 +171,7 @@ final class RoomsTest extends ShopTestCase
     public function test_a_new_product_is_added_as_it_was_written(): void
     {
         $this->browser->request('GET', '/shelf/new');
-        $this->browser->submitForm('Keep', [
+        $this->browser->submitForm('Save', [
             'product[name]' => 'Tea towel', 'product[code]' => 'tea-towel', 'product[group]' => 'Small gifts', 'product[trim]' => '48 x 74cm', 'product[bleed]' => '3mm; 4mm; 5mm; 6mm',
             'product[target]' => '200', 'product[distance]' => '36"', 'product[orientation]' => 'portrait', 'product[usual]' => 'tiff', 'product[limit]' => '5',
         ], serverParameters: self::OURS);
@@ -202,7 +203,7 @@ final class RoomsTest extends ShopTestCase
     {
         $count = \count($this->service(ProductRepository::class)->products());
         $this->browser->request('GET', '/shelf/new');
-        $page = $this->browser->submitForm('Keep', $wrong + ['product[name]' => 'Tea towel', 'product[code]' => 'tea-towel', 'product[trim]' => '48 x 74cm', 'product[bleed]' => '0mm', 'product[target]' => '300'], serverParameters: self::OURS);
+        $page = $this->browser->submitForm('Save', $wrong + ['product[name]' => 'Tea towel', 'product[code]' => 'tea-towel', 'product[trim]' => '48 x 74cm', 'product[bleed]' => '0mm', 'product[target]' => '300'], serverParameters: self::OURS);
         self::assertResponseStatusCodeSame(422);
         self::assertNotSame('', $page->filter("#hint-$field .brick")->text(''));
         self::assertSame($wrong["product[$field]"], $page->filter("[name='product[$field]']")->attr('value'), 'what was written is still there to be mended');

@@ -23,8 +23,6 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 final class TestStripTest extends ShopTestCase
 {
     /** What our own pages send with every act. */
-    private const OURS = ['HTTP_ORIGIN' => 'http://localhost', 'HTTP_X_ACT' => 'csrf-token'];
-
     private Batch $shelved;
     private BatchArtwork $artwork;
 
@@ -45,7 +43,7 @@ final class TestStripTest extends ShopTestCase
     public function test_parts_are_painted_to_go_another_way_and_it_is_printed_and_taken_back(): void
     {
         $address = "/batches/{$this->shelved->id()}/strip/{$this->artwork->id()}/5x7";
-        $this->browser->request('POST', $address.'/area', ['way' => 'nearest', 'marks' => '[{"points":[[5000,5000]],"radius":1500,"away":false}]'], server: self::OURS);
+        $this->act($address.'/area', ['way' => 'nearest', 'marks' => [['points' => [[5000, 5000]], 'radius' => 1500, 'away' => false]]]);
         self::assertResponseIsSuccessful();
         $page = $this->strip('');
         self::assertContains('as printed', $page->filter('.strip thead th b')->each(static fn (Crawler $one): string => $one->text()));
@@ -55,9 +53,9 @@ final class TestStripTest extends ShopTestCase
         }
         $recipe = fn (): ?\Snugfit\Core\Upscale\UpscaleRegion => $this->again($this->shelved)->artworks()[0]->settings()->region;
         self::assertSame('nearest', $recipe()?->settings->code());
-        foreach ([['way' => 'magic', 'marks' => '[{"points":[[1,1]],"radius":100}]'], ['way' => 'nearest', 'marks' => '[{"radius":100}]']] as $nonsense) {
-            $this->browser->request('POST', $address.'/area', $nonsense, server: self::OURS);
-            self::assertSame(400, $this->browser->getResponse()->getStatusCode());
+        foreach ([['way' => 'magic', 'marks' => [['points' => [[1, 1]], 'radius' => 100]]], ['way' => 'nearest', 'marks' => [['radius' => 100]]], ['way' => 'nearest', 'marks' => 'all']] as $nonsense) {
+            $this->act($address.'/area', $nonsense);
+            self::assertResponseStatusCodeSame(422);
         }
         $this->browser->request('POST', "/batches/{$this->shelved->id()}/undo", server: self::OURS);
         self::assertNull($recipe());

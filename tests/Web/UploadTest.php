@@ -12,8 +12,6 @@ use Snugfit\Web\Intake\Uploads;
 /** The tus protocol, version 1.0.0 (tus.io, from memory): creation, HEAD, PATCH with offsets, termination. */
 final class UploadTest extends ShopTestCase
 {
-    private const OURS = ['HTTP_ORIGIN' => 'http://localhost', 'HTTP_X_ACT' => 'csrf-token'];
-
     public function test_a_file_sent_in_parts_arrives_whole(): void
     {
         $batch = $this->batch();

@@ -27,6 +27,11 @@ final class ImpossibleFinish extends \InvalidArgumentException implements Failur
         return new self(\sprintf('A finish has no "%s". Known: %s.', $name, $known));
     }
 
+    public static function number(string $text): self
+    {
+        return new self(\sprintf('"%s" is not a number.', $text));
+    }
+
     public static function marks(string $why): self
     {
         return new self('The marks cannot be read: '.$why);

@@ -13,6 +13,7 @@ use Snugfit\Core\JsonReader;
 use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Product\Product;
 use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Production\Refusal;
 use Snugfit\Core\Production\RefusalReason;
@@ -25,7 +26,6 @@ use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlannedPlacement;
-use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Web\Shared\RenderedImage;
 use Snugfit\Web\TestStrip\StripRegions;
@@ -35,7 +35,8 @@ use Snugfit\Work\Child\StoredMasters;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Finish: what is done to a print's pixels beside enlarging, before and after on the pixels that are printed. */
@@ -46,7 +47,6 @@ final class FinishController extends AbstractController
 
     public function __construct(
         private readonly BatchPlanner $sheet,
-        private readonly ProductRepository $productRepository,
         private readonly ProductionPlanner $production,
         private readonly UndoHistory $history,
         private readonly PixelProcessPool $processes,
@@ -57,9 +57,9 @@ final class FinishController extends AbstractController
     }
 
     #[Route('', name: 'finish', methods: ['GET'])]
-    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function show(Batch $batch, BatchArtwork $artwork, Product $product, Request $request): Response
     {
-        $placed = $this->placed($batch, $artwork, $product);
+        $placed = $this->sheet->place($artwork, $product);
         $view = $this->view($batch, $placed, $request->query->getString('for', 'picture'));
         $regions = null === $view['recipe'] || $placed->placement->artwork->isVector ? [] : $this->regions->of($artwork, []);
         $share = static fn (string $name, float $otherwise): float => is_numeric($request->query->getString($name)) ? max(0.0, min(1.0, (float) $request->query->getString($name))) : $otherwise;
@@ -72,29 +72,30 @@ final class FinishController extends AbstractController
 
     /** A step is set at a place, or left to the wider ones. */
     #[Route('', name: 'finish_set', methods: ['POST'])]
-    public function set(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function set(Batch $batch, BatchArtwork $artwork, Product $product, #[MapRequestPayload] FinishFields $sent): Response
     {
-        $placed = $this->placed($batch, $artwork, $product);
-        $places = FinishScopes::of($placed);
-        $step = $request->request->getString('step');
+        $placed = $this->sheet->place($artwork, $product);
+        $scopes = FinishScopes::of($placed);
         // Marks belong to the picture, whatever else is set for whom.
-        $place = $places->named('marks' === $step ? 'picture' : $request->request->getString('for'));
+        $scope = $scopes->named('marks' === $sent->step ? 'picture' : $sent->for);
         try {
-            $finish = $request->request->getBoolean('silent') ? null : (new FinishForm($request->request))->into($place->settings, $step);
-            $finish?->finish($artwork->kind(), $placed->placement->product, $placed->placement->output->ppi ?? $placed->placement->product->target);
+            $finish = $sent->silent ? null : $sent->into($scope->settings);
+            $ppi = $placed->placement->output->ppi ?? $placed->placement->product->target;
+            $finish?->finish($artwork->kind(), $placed->placement->product, $ppi);
         } catch (ImpossibleFinish|MalformedJson $e) {
-            throw new BadRequestHttpException($e->getMessage(), $e);
+            throw new UnprocessableEntityHttpException($e->sentence(), $e);
         }
-        $this->history->apply($batch, \sprintf('%s of %s in "%s"', FinishForm::STEPS[$step] ?? $step, $place->label, $artwork->title()), ...$places->set($place, $step, $finish));
+        $what = \sprintf('%s of %s in "%s"', FinishFields::STEPS[$sent->step], $scope->label, $artwork->title());
+        $this->history->apply($batch, $what, ...$scopes->set($scope, $sent->step, $finish));
 
-        return $this->render('finish/_panel.html.twig', $this->view($batch, $this->placed($batch, $artwork, $product), $request->request->getString('for')));
+        return $this->render('finish/_panel.html.twig', $this->view($batch, $this->sheet->place($artwork, $product), $sent->for));
     }
 
     /** A window of the print before or after finishing, as a screen or as the press shows it. */
     #[Route('/patch.png', name: 'finish_patch', methods: ['GET'])]
-    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function patch(Batch $batch, BatchArtwork $artwork, Product $product, Request $request): Response
     {
-        $placed = $this->placed($batch, $artwork, $product);
+        $placed = $this->sheet->place($artwork, $product);
         $recipe = $this->recipe($placed);
         if ('before' === $request->query->getString('side')) {
             $recipe = $recipe->finishedBy(new Finish());
@@ -108,9 +109,9 @@ final class FinishController extends AbstractController
 
     /** The marks, to lay over the picture. */
     #[Route('/marks.png', name: 'finish_marks', methods: ['GET'])]
-    public function marks(Batch $batch, BatchArtwork $artwork, string $product): Response
+    public function marks(Batch $batch, BatchArtwork $artwork, Product $product): Response
     {
-        $placed = $this->placed($batch, $artwork, $product);
+        $placed = $this->sheet->place($artwork, $product);
         $marks = $placed->effective->finish()->mask ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
@@ -119,9 +120,9 @@ final class FinishController extends AbstractController
 
     /** How the tones are spread before and after. */
     #[Route('/tones', name: 'finish_tones', methods: ['GET'])]
-    public function tones(Batch $batch, BatchArtwork $artwork, string $product): Response
+    public function tones(Batch $batch, BatchArtwork $artwork, Product $product): Response
     {
-        $recipe = $this->recipe($this->placed($batch, $artwork, $product));
+        $recipe = $this->recipe($this->sheet->place($artwork, $product));
         try {
             $tones = $this->processes->start(new ToneReportJob($this->masters->of($artwork->master()), $recipe))->facts();
         } catch (PixelJobFailed $e) {
@@ -158,16 +159,6 @@ final class FinishController extends AbstractController
             'recipe' => $outcome instanceof Recipe ? $outcome : null,
             'failure' => $outcome instanceof Refusal && RefusalReason::Impossible === $outcome->reason ? $outcome->sentence : null,
         ];
-    }
-
-    private function placed(Batch $batch, BatchArtwork $artwork, string $product): PlannedPlacement
-    {
-        $shelved = $this->productRepository->byCode($product);
-        if (null === $shelved || $artwork->batch() !== $batch || $artwork->isRemoved()) {
-            throw $this->createNotFoundException();
-        }
-
-        return $this->sheet->place($artwork, $shelved->product());
     }
 
     private function recipe(PlannedPlacement $placed): Recipe

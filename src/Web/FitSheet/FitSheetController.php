@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\FitSheet;
 
+use Snugfit\Core\Product\Product;
 use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
@@ -15,7 +16,8 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** The fit sheet: artworks × products. What can this picture be sold on? */
@@ -72,11 +74,10 @@ final class FitSheetController extends AbstractController
 
     /** Does something to many placements. */
     #[Route('/batches/{batch<\d+>}/fit/act', name: 'fit_act', methods: ['POST'])]
-    public function act(Batch $batch, Request $request, SheetActs $acts): Response
+    public function act(Batch $batch, #[MapRequestPayload] SheetActFields $sent, SheetActs $acts): Response
     {
-        $cells = array_values(array_filter($request->request->all('cells'), is_string(...)));
-        if (!$acts->apply($batch, $request->request->getString('act'), $request->request->getString('value'), $cells)) {
-            throw new BadRequestHttpException('There is no such act.');
+        if (!$acts->apply($batch, $sent->act, $sent->value, $sent->cells)) {
+            throw new UnprocessableEntityHttpException('There is no such act.');
         }
 
         return new Response('', Response::HTTP_NO_CONTENT);
@@ -94,14 +95,9 @@ final class FitSheetController extends AbstractController
 
     /** One placement's docket, as HTML. */
     #[Route('/batches/{batch<\d+>}/fit/{artwork<\d+>}/{product}', name: 'fit_docket', methods: ['GET'])]
-    public function docket(Batch $batch, BatchArtwork $artwork, string $product, ProductRepository $productRepository): Response
+    public function docket(Batch $batch, BatchArtwork $artwork, Product $product): Response
     {
-        $shelved = $productRepository->byCode($product);
-        if (null === $shelved || $artwork->batch() !== $batch) {
-            throw $this->createNotFoundException();
-        }
-
-        return $this->render('fit-sheet/_docket.html.twig', ['batch' => $batch, 'placed' => $this->sheet->place($artwork, $shelved->product())]);
+        return $this->render('fit-sheet/_docket.html.twig', ['batch' => $batch, 'placed' => $this->sheet->place($artwork, $product)]);
     }
 
     #[Route('/batches/{batch<\d+>}/products', name: 'fit_products', methods: ['POST'])]

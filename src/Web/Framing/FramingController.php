@@ -4,64 +4,62 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Framing;
 
-use Snugfit\Core\Measure\FractionBox;
-use Snugfit\Core\Measure\UnreadableMeasure;
+use Snugfit\Core\Product\Product;
 use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlacementSummaryCache;
 use Snugfit\Shop\PlannedPlacement;
-use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Shop\Settings\EffectiveSettings;
 use Snugfit\Shop\Settings\FramingState;
 use Snugfit\Shop\Undo\KeepBoxesChange;
 use Snugfit\Shop\Undo\UndoHistory;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+use Symfony\Component\HttpKernel\Attribute\MapQueryString;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Framing: one placement, large, for all products of its family. Figures come from the planner while the hand moves. */
 #[Route('/batches/{batch<\d+>}/framing/{artwork<\d+>}/{product}')]
 final class FramingController extends AbstractController
 {
-    public function __construct(private readonly BatchPlanner $sheet, private readonly PlacementSummaryCache $figures, private readonly ProductRepository $productRepository, private readonly UndoHistory $history)
+    public function __construct(private readonly BatchPlanner $sheet, private readonly PlacementSummaryCache $figures, private readonly UndoHistory $history)
     {
     }
 
     #[Route('', name: 'framing', methods: ['GET'])]
-    public function show(Batch $batch, BatchArtwork $artwork, string $product): Response
+    public function show(Batch $batch, BatchArtwork $artwork, Product $product): Response
     {
-        $view = $this->view($batch, $this->sitting($batch, $artwork, $product));
+        $view = $this->view($batch, EffectiveSettings::of($artwork, $product));
 
         return $this->render('framing/framing.html.twig', $view + ['walk' => FramingSequence::through($this->figures->of($batch), $view['placed'])]);
     }
 
     /** What the planner makes of a framing that is being tried; nothing is kept. */
     #[Route('/try', name: 'framing_try', methods: ['GET'])]
-    public function try(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function try(Batch $batch, BatchArtwork $artwork, Product $product, #[MapQueryString] FramingFields $fields = new FramingFields()): Response
     {
-        $effective = $this->sitting($batch, $artwork, $product);
+        $effective = EffectiveSettings::of($artwork, $product);
 
-        return $this->figures($batch, $effective->trying(FramingReader::in($request->query, $effective->framing())));
+        return $this->figures($batch, $effective->trying($fields->framing($effective->framing())));
     }
 
     #[Route('', name: 'framing_keep', methods: ['POST'])]
-    public function keep(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function keep(Batch $batch, BatchArtwork $artwork, Product $product, #[MapRequestPayload] FramingFields $fields = new FramingFields()): Response
     {
-        $effective = $this->sitting($batch, $artwork, $product);
-        $framing = FramingReader::in($request->request, $effective->framing());
+        $effective = EffectiveSettings::of($artwork, $product);
+        $framing = $fields->framing($effective->framing());
         $this->history->apply($batch, \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($effective)), $effective->reframed(new FramingState($framing, true)));
 
-        return $this->figures($batch, $this->sitting($batch, $artwork, $product));
+        return $this->figures($batch, EffectiveSettings::of($artwork, $product));
     }
 
     /** Seen and found right. */
     #[Route('/looks-right', name: 'framing_right', methods: ['POST'])]
-    public function looksRight(Batch $batch, BatchArtwork $artwork, string $product): Response
+    public function looksRight(Batch $batch, BatchArtwork $artwork, Product $product): Response
     {
-        $effective = $this->sitting($batch, $artwork, $product);
+        $effective = EffectiveSettings::of($artwork, $product);
         $this->history->apply($batch, \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($effective)), $effective->reframed($effective->state()->lookedAt()));
         $next = FramingSequence::through($this->figures->of($batch), $this->sheet->place($artwork, $effective->product))->next();
 
@@ -72,29 +70,24 @@ final class FramingController extends AbstractController
 
     /** The product leaves its family, sitting as it did there, or comes back to it. */
     #[Route('/family', name: 'framing_family', methods: ['POST'])]
-    public function family(Batch $batch, BatchArtwork $artwork, string $product): Response
+    public function family(Batch $batch, BatchArtwork $artwork, Product $product): Response
     {
-        $effective = $this->sitting($batch, $artwork, $product);
+        $effective = EffectiveSettings::of($artwork, $product);
         $what = $effective->isAlone() ? 'Brought %s back to its family for "%s"' : 'Framed %s by itself for "%s"';
         $this->history->apply($batch, \sprintf($what, $effective->product->name, $artwork->title()), $effective->overridden($effective->ofProduct->framedAs($effective->isAlone() ? null : $effective->state())));
 
-        return $this->redirectToRoute('framing', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('framing', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code], Response::HTTP_SEE_OTHER);
     }
 
     /** What must stay in the picture, for every product. */
     #[Route('/keep-boxes', name: 'framing_boxes', methods: ['POST'])]
-    public function keepBoxes(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function keepBoxes(Batch $batch, BatchArtwork $artwork, Product $product, #[MapRequestPayload] KeepBoxes $sent): Response
     {
-        $this->sitting($batch, $artwork, $product);
-        try {
-            $boxes = FractionBox::listOf(json_decode($request->request->getString('boxes'), true));
-        } catch (UnreadableMeasure $e) {
-            throw new BadRequestHttpException($e->getMessage(), $e);
-        }
+        $boxes = $sent->boxes();
         $what = [] === $boxes ? 'Let everything be cut in "%s"' : 'Marked what must stay in "%s"';
         $this->history->apply($batch, \sprintf($what, $artwork->title()), KeepBoxesChange::of($artwork, $boxes));
 
-        return $this->figures($batch, $this->sitting($batch, $artwork, $product));
+        return $this->figures($batch, EffectiveSettings::of($artwork, $product));
     }
 
     private function figures(Batch $batch, EffectiveSettings $effective): Response
@@ -129,15 +122,5 @@ final class FramingController extends AbstractController
     private function called(EffectiveSettings $effective): string
     {
         return $effective->isAlone() ? $effective->product->name : $effective->family->label;
-    }
-
-    private function sitting(Batch $batch, BatchArtwork $artwork, string $code): EffectiveSettings
-    {
-        $product = $this->productRepository->byCode($code)?->product();
-        if (null === $product || $artwork->batch() !== $batch || $artwork->isRemoved()) {
-            throw $this->createNotFoundException();
-        }
-
-        return EffectiveSettings::of($artwork, $product);
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Intake;
 
-use Snugfit\Core\Artwork\Kind;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
@@ -18,9 +17,8 @@ use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Work\Intake\ArtworkImporter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
-use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Intake: files arrive, and each is shown with its facts and warnings. */
@@ -43,24 +41,23 @@ final class IntakeController extends AbstractController
         return $this->render('intake/_list.html.twig', ['batch' => $batch] + $this->list($batch));
     }
 
-    #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/kind', name: 'artwork_kind', methods: ['POST'])]
-    public function kind(Batch $batch, BatchArtwork $artwork, Request $request, UndoHistory $history): Response
+    #[Route('/batches/{batch<\d+>}/artworks/kind', name: 'artworks_kind', methods: ['POST'])]
+    public function kind(Batch $batch, #[MapRequestPayload] KindFields $sent, UndoHistory $history): Response
     {
-        $kind = Kind::tryFrom($request->request->getString('kind'));
-        $history->apply($batch, \sprintf('Made "%s" %s', $artwork->title(), $kind?->label() ?? 'what it was guessed as'), KindChange::of($artwork, $kind));
+        $kind = $sent->kind();
+        $chosen = $this->chosen($batch, $sent->ids);
+        $what = \sprintf('Made %s %s', self::called($chosen), $kind?->label() ?? 'what it was guessed as');
+        $history->apply($batch, $what, ...array_map(static fn (BatchArtwork $one): KindChange => KindChange::of($one, $kind), $chosen));
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
 
     /** A warning was read and dealt with. */
     #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/dismiss', name: 'artwork_dismiss', methods: ['POST'])]
-    public function dismiss(Batch $batch, BatchArtwork $artwork, Request $request, UndoHistory $history): Response
+    public function dismiss(Batch $batch, BatchArtwork $artwork, #[MapRequestPayload] WarningCode $sent, UndoHistory $history): Response
     {
-        $code = $request->request->getString('code');
-        if (1 !== preg_match('/^[a-z-]{1,40}$/', $code)) {
-            throw new BadRequestHttpException('There is no such warning.');
-        }
-        $history->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), DismissedWarningsChange::of($artwork, [...$artwork->dismissed(), $code]));
+        $change = DismissedWarningsChange::of($artwork, [...$artwork->dismissed(), $sent->code]);
+        $history->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), $change);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
@@ -77,14 +74,32 @@ final class IntakeController extends AbstractController
 
     /** Takes artworks out of the batch; they can be taken back, and their masters stay. */
     #[Route('/batches/{batch<\d+>}/artworks/remove', name: 'artworks_remove', methods: ['POST'])]
-    public function remove(Batch $batch, Request $request, UndoHistory $history): Response
+    public function remove(Batch $batch, #[MapRequestPayload] ArtworkIds $sent, UndoHistory $history): Response
     {
-        $ids = $request->request->all('ids');
-        $chosen = array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => \in_array((string) $artwork->id(), $ids, true));
-        $changes = array_map(static fn (BatchArtwork $artwork): RemovalChange => RemovalChange::of($artwork, true), array_values($chosen));
-        $history->apply($batch, 1 === \count($chosen) ? \sprintf('Removed "%s"', reset($chosen)->title()) : \sprintf('Removed %d artworks', \count($chosen)), ...$changes);
+        $chosen = $this->chosen($batch, $sent->ids);
+        $changes = array_map(static fn (BatchArtwork $one): RemovalChange => RemovalChange::of($one, true), $chosen);
+        $history->apply($batch, 'Removed '.self::called($chosen), ...$changes);
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /**
+     * @param list<int> $ids
+     *
+     * @return non-empty-list<BatchArtwork>
+     */
+    private function chosen(Batch $batch, array $ids): array
+    {
+        $chosen = array_values(array_filter($batch->artworks(), static fn (BatchArtwork $one): bool => \in_array($one->id(), $ids, true)));
+
+        // All that was meant, or nothing: what one does not see changed must not be changed.
+        return [] !== $chosen && \count($chosen) === \count(array_unique($ids)) ? $chosen : throw $this->createNotFoundException();
+    }
+
+    /** @param non-empty-list<BatchArtwork> $artworks */
+    private static function called(array $artworks): string
+    {
+        return 1 === \count($artworks) ? \sprintf('"%s"', $artworks[0]->title()) : \sprintf('%d artworks', \count($artworks));
     }
 
     #[Route('/artworks/{artwork<\d+>}/preview-{side<320|1600>}.webp', name: 'preview', methods: ['GET'])]

@@ -57,6 +57,7 @@ final readonly class UploadController
     #[Route('/uploads/{token<[0-9a-f]{32}>}', name: 'upload_part', methods: ['PATCH'])]
     public function part(string $token, Request $request): Response
     {
+        $length = $this->uploads->record($token)->int('length');
         $offset = $request->headers->get('Upload-Offset');
         if (self::PART_TYPE !== $request->headers->get('Content-Type')) {
             throw UploadRefused::malformed('Content-Type');
@@ -64,7 +65,6 @@ final readonly class UploadController
         if (null === $offset || !ctype_digit($offset)) {
             throw UploadRefused::malformed('Upload-Offset');
         }
-        $length = $this->uploads->record($token)->int('length');
         $received = $this->uploads->append($token, (int) $offset, $length, $request->getContent(true));
         if ($received === $length) {
             $this->arrived($token);

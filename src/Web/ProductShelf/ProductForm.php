@@ -8,132 +8,143 @@ use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Output\FileFormat;
-use Snugfit\Core\Output\OutputColour;
 use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Output\RenderingIntent;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\FreeSize;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
-use Snugfit\Core\Product\Product;
+use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Web\Shared\FigureFormatter;
+use Snugfit\Web\Shared\Form\TextTransformer;
 use Snugfit\Web\Shared\PersonalUnit;
+use Symfony\Component\Form\AbstractType;
+use Symfony\Component\Form\Extension\Core\Type\CheckboxType;
+use Symfony\Component\Form\Extension\Core\Type\EnumType;
+use Symfony\Component\Form\Extension\Core\Type\TextType;
+use Symfony\Component\Form\FormBuilderInterface;
+use Symfony\Component\OptionsResolver\OptionsResolver;
+use Symfony\Component\Validator\Constraints\Callback;
+use Symfony\Component\Validator\Context\ExecutionContextInterface;
 
-/** A product as a person edits it: text with units in, a product or a sentence for each wrong field out. */
-final readonly class ProductForm
+/**
+ * A product as a person edits it: text with units.
+ *
+ * @extends AbstractType<ProductDraft>
+ */
+final class ProductForm extends AbstractType
 {
-    public function __construct(private FigureFormatter $figures, private PersonalUnit $person)
-    {
+    private const MEGABYTE = 1e6;
+
+    public function __construct(
+        private readonly FigureFormatter $figures,
+        private readonly PersonalUnit $person,
+        private readonly ProductRepository $products,
+    ) {
     }
 
-    /** @return array<string, mixed> */
-    public function blank(): array
+    public function configureOptions(OptionsResolver $resolver): void
     {
-        return [
-            'code' => '', 'name' => '', 'group' => '', 'trim' => '', 'bleed' => '0 '.$this->person->unit()->value, 'target' => '300', 'floor' => '',
-            'distance' => '', 'orientation' => OrientationRule::Either->value, 'usual' => FileFormat::Jpeg->value, 'formats' => [FileFormat::Jpeg->value], 'safe' => '', 'wrap' => '', 'limit' => '', 'max_megabytes' => '', 'transparency' => false, 'profile' => Profile::Srgb->value, 'intent' => RenderingIntent::Relative->value, 'black_point' => true,
+        $resolver->setDefaults(['data_class' => ProductDraft::class, 'is_new' => false, 'csrf_protection' => false, 'method' => 'POST']);
+    }
+
+    /** The tokens of all our acts are held in one place. */
+    public function getBlockPrefix(): string
+    {
+        return 'product';
+    }
+
+    public function buildForm(FormBuilderInterface $builder, array $options): void
+    {
+        // What was written is shown as it was written, where it has to be mended.
+        $builder->add('name', TextType::class, ['trim' => false])->add('group', TextType::class, ['required' => false]);
+        if (true === $options['is_new']) {
+            $builder->add('code', TextType::class, ['constraints' => [new Callback($this->refuseTakenCode(...))]]);
+        }
+        $figure = fn (float $value): string => $this->figures->plain($value, 3);
+        $ppi = new TextTransformer(static fn (Ppi $ppi): string => $figure($ppi->value), Ppi::parse(...));
+        $length = new TextTransformer($this->writeLength(...), $this->readLength(...));
+        $texts = [
+            'trim' => new TextTransformer($this->writeTrim(...), $this->readTrim(...)),
+            'bleed' => new TextTransformer($this->writeBleed(...), $this->readBleed(...)),
+            'target' => $ppi,
+            'floor' => $ppi,
+            'distance' => $length,
+            'safe' => $length,
+            'wrap' => $length,
+            'limit' => new TextTransformer($figure, self::number(...)),
+            'maxBytes' => new TextTransformer(static fn (int $bytes): string => $figure($bytes / self::MEGABYTE), self::megabytes(...)),
         ];
+        foreach ($texts as $name => $transformer) {
+            $builder->add($builder->create($name, TextType::class, ['required' => false])->addModelTransformer($transformer));
+        }
+        $builder->add('orientation', EnumType::class, ['class' => OrientationRule::class])
+            ->add('usual', EnumType::class, ['class' => FileFormat::class])
+            ->add('formats', EnumType::class, ['class' => FileFormat::class, 'multiple' => true, 'expanded' => true, 'required' => false])
+            ->add('transparency', CheckboxType::class, ['required' => false])
+            ->add('profile', EnumType::class, ['class' => Profile::class])
+            ->add('intent', EnumType::class, ['class' => RenderingIntent::class])
+            ->add('blackPoint', CheckboxType::class, ['required' => false]);
     }
 
-    /** @return array<string, mixed> */
-    public function fields(Product $product): array
+    private function refuseTakenCode(?string $code, ExecutionContextInterface $context): void
     {
-        // Without loss: what a form shows is what it keeps.
-        $length = fn (?Length $length): string => null === $length ? '' : $length->written($this->person->unit());
-        $bleed = $product->bleed;
-
-        return [
-            'code' => $product->code,
-            'name' => $product->name,
-            'group' => $product->group,
-            'trim' => null !== $product->freeSize ? (string) $product->freeSize : $length($product->trim->width).' × '.$length($product->trim->height),
-            'bleed' => $bleed->isEven() ? $length($bleed->top) : implode('; ', array_map($length, [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left])),
-            'target' => $this->figures->plain($product->target->value, 2),
-            'floor' => $this->figures->plain($product->floor->value, 2),
-            'distance' => $length($product->viewingDistance),
-            'orientation' => $product->rule->value,
-            'usual' => $product->formats[0]->value,
-            'formats' => array_map(static fn (FileFormat $format): string => $format->value, $product->formats),
-            'safe' => $length($product->safeMargin),
-            'wrap' => $length($product->wrap),
-            'limit' => null === $product->limit ? '' : $this->figures->plain($product->limit, 2),
-            'max_megabytes' => null === $product->maxBytes ? '' : $this->figures->plain($product->maxBytes / 1e6, 3),
-            'transparency' => $product->wantsTransparency,
-            'profile' => $product->colour->profile->value,
-            'intent' => $product->colour->intent->value,
-            'black_point' => $product->colour->blackPoint,
-        ];
-    }
-
-    /**
-     * @param array<array-key, mixed> $fields
-     * @param ?string                 $code    of the product that is edited; it keeps its code
-     * @param \Closure(string): bool  $isTaken
-     *
-     * @return Product|array<string, string> the sentences by field
-     */
-    public function read(array $fields, ?string $code, \Closure $isTaken): Product|array
-    {
-        $form = new FieldReader($fields);
-        $length = fn (string $value): Length => Length::parse($value, $this->person->unit());
-        $code ??= $form->read('code', static fn (string $value): string => match (true) {
-            1 !== preg_match('/^[a-z0-9][a-z0-9-]{0,39}$/', $value) || 'new' === $value => throw ImpossibleProduct::code($value),
-            $isTaken($value) => throw new ImpossibleProduct(\sprintf('The code "%s" is taken.', $value)),
-            default => $value,
-        });
-        $name = $form->read('name', static fn (string $value): string => '' === $value ? throw new ImpossibleProduct('Give it a name.') : mb_strimwidth($value, 0, 100, '…'));
-        $free = FreeSize::isMeant($form->text('trim')) ? $form->read('trim', FreeSize::parse(...)) : null;
-        $target = $form->read('target', Ppi::parse(...));
-        $trim = null === $free ? $form->read('trim', fn (string $value): PrintSize => PrintSize::parse($value, $this->person->unit())) : (null === $target ? null : Product::free('x', 'x', $free, $target, $target)->trim);
-        $bleed = $form->read('bleed', static fn (string $value): Bleed => self::bleed($value, $length));
-        $floor = $form->optional('floor', Ppi::parse(...));
-        $distance = $form->optional('distance', $length);
-        $safe = $form->optional('safe', $length);
-        $wrap = $form->optional('wrap', $length);
-        $limit = $form->optional('limit', self::number(...));
-        $bytes = $form->optional('max_megabytes', static fn (string $value): int => max(1, (int) round(self::number($value) * 1e6)));
-        $usual = FileFormat::tryFrom($form->text('usual')) ?? FileFormat::Jpeg;
-        $others = array_filter(array_map(FileFormat::tryFrom(...), $form->texts('formats')), static fn (?FileFormat $format): bool => null !== $format && $format !== $usual);
-        $colour = new OutputColour(Profile::tryFrom($form->text('profile')) ?? Profile::Srgb, RenderingIntent::tryFrom($form->text('intent')) ?? RenderingIntent::Relative, '' !== $form->text('black_point'));
-        if (!$usual->takes($colour->profile)) {
-            $form->refuse('usual', \sprintf('%s holds no %s.', $usual->label(), $colour->profile->label()));
-        }
-        if ([] !== $form->errors() || null === $code || null === $name || null === $trim || null === $bleed || null === $target) {
-            return $form->errors();
-        }
-        try {
-            return new Product(
-                code: $code, name: $name, trim: $trim, bleed: $bleed, target: $target, floor: $floor ?? Product::usualFloor($target, $distance),
-                rule: OrientationRule::tryFrom($form->text('orientation')) ?? OrientationRule::Either, formats: [$usual, ...array_values($others)], viewingDistance: $distance,
-                safeMargin: $safe, wrap: $wrap, wantsTransparency: '' !== $form->text('transparency'), maxBytes: $bytes, limit: $limit, group: $form->text('group'), freeSize: $free, colour: $colour,
-            );
-        } catch (ImpossibleProduct $e) {
-            $field = match (true) {
-                str_contains($e->getMessage(), 'floor') => 'floor',
-                str_contains($e->getMessage(), 'bleed') => 'bleed',
-                default => 'limit',
-            };
-
-            return [$field => $e->getMessage()];
+        if (null !== $code && null !== $this->products->byCode($code)) {
+            $context->addViolation(\sprintf('The code "%s" is taken.', $code));
         }
     }
 
-    private static function number(string $value): float
+    /** Without loss: what a form shows is what it keeps. */
+    private function writeLength(Length $length): string
     {
-        $plain = str_replace(',', '', $value);
-
-        return is_numeric($plain) ? (float) $plain : throw new ImpossibleProduct(\sprintf('"%s" is not a number.', $value));
+        return $length->written($this->person->unit());
     }
 
-    /** @param \Closure(string): Length $length */
-    private static function bleed(string $value, \Closure $length): Bleed
+    private function readLength(string $text): Length
     {
-        $sides = array_map(static fn (string $side): Length => '' === $side ? Length::zero() : $length($side), preg_split('/\s*;\s*/', $value) ?: []);
+        return Length::parse($text, $this->person->unit());
+    }
+
+    private function writeTrim(PrintSize|FreeSize $trim): string
+    {
+        return $trim instanceof FreeSize ? (string) $trim : $this->writeLength($trim->width).' × '.$this->writeLength($trim->height);
+    }
+
+    private function readTrim(string $text): PrintSize|FreeSize
+    {
+        return FreeSize::isMeant($text) ? FreeSize::parse($text) : PrintSize::parse($text, $this->person->unit());
+    }
+
+    private function writeBleed(Bleed $bleed): string
+    {
+        $sides = $bleed->isEven() ? [$bleed->top] : [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left];
+
+        return implode('; ', array_map($this->writeLength(...), $sides));
+    }
+
+    private function readBleed(string $text): Bleed
+    {
+        $sides = array_map(
+            fn (string $side): Length => '' === $side ? Length::zero() : $this->readLength($side),
+            preg_split('/\s*;\s*/', $text) ?: [],
+        );
 
         return match (\count($sides)) {
             1 => Bleed::all($sides[0]),
             4 => new Bleed($sides[0], $sides[1], $sides[2], $sides[3]),
-            default => throw new ImpossibleProduct('Give the bleed as one length, or as four with ; between, for top, right, bottom and left.'),
+            default => throw ImpossibleProduct::bleedText(),
         };
+    }
+
+    private static function number(string $text): float
+    {
+        $plain = str_replace(',', '', $text);
+
+        return is_numeric($plain) ? (float) $plain : throw ImpossibleProduct::number($text);
+    }
+
+    private static function megabytes(string $text): int
+    {
+        return max(1, (int) round(self::number($text) * self::MEGABYTE));
     }
 }

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\ProductShelf;
 
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductTable;
 use Snugfit\Core\Product\UnreadableTable;
+use Snugfit\Shop\Entity\StoredProduct;
 use Snugfit\Shop\Repository\ProductRepository;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
@@ -18,7 +21,10 @@ use Symfony\Component\Routing\Attribute\Route;
 /** The product shelf: list, add, edit. */
 final class ShelfController extends AbstractController
 {
-    public function __construct(private readonly ProductRepository $productRepository, private readonly ProductForm $form)
+    /** What a new product is printed at unless one says otherwise (common practice). */
+    private const USUAL_TARGET = 300;
+
+    public function __construct(private readonly ProductRepository $productRepository)
     {
     }
 
@@ -52,10 +58,9 @@ final class ShelfController extends AbstractController
         return $this->redirectToRoute('shelf', [], Response::HTTP_SEE_OTHER);
     }
 
-    #[Route('/shelf/{code}/{act<up|down|duplicate|retire|offer>}', name: 'shelf_act', methods: ['POST'])]
-    public function act(string $code, string $act): Response
+    #[Route('/shelf/{product}/{act<up|down|duplicate|retire|offer>}', name: 'shelf_act', methods: ['POST'])]
+    public function act(StoredProduct $product, string $act): Response
     {
-        $product = $this->productRepository->byCode($code) ?? throw $this->createNotFoundException();
         match ($act) {
             'up' => $this->productRepository->move($product, -1),
             'down' => $this->productRepository->move($product, 1),
@@ -63,19 +68,23 @@ final class ShelfController extends AbstractController
             default => $this->productRepository->retire($product, 'retire' === $act),
         };
 
-        return $this->redirectToRoute('shelf', ['_fragment' => $code], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('shelf', ['_fragment' => $product->code()], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/shelf/new', name: 'shelf_add', methods: ['GET', 'POST'])]
     public function add(Request $request): Response
     {
-        return $this->edit($request, null);
+        $draft = new ProductDraft();
+        $draft->bleed = Bleed::none();
+        $draft->target = Ppi::of(self::USUAL_TARGET);
+
+        return $this->edit($request, $draft, null);
     }
 
-    #[Route('/shelf/{code}', name: 'shelf_edit', methods: ['GET', 'POST'])]
-    public function change(string $code, Request $request): Response
+    #[Route('/shelf/{product}', name: 'shelf_edit', methods: ['GET', 'POST'])]
+    public function change(Product $product, Request $request): Response
     {
-        return $this->edit($request, $this->productRepository->byCode($code)?->product() ?? throw $this->createNotFoundException());
+        return $this->edit($request, ProductDraft::of($product), $product);
     }
 
     /** @param list<string> $refused sentences about a table that was not taken */
@@ -89,21 +98,16 @@ final class ShelfController extends AbstractController
         return $this->render('product-shelf/shelf.html.twig', ['groups' => $groups, 'refused' => $refused], new Response(status: [] === $refused ? 200 : 422));
     }
 
-    private function edit(Request $request, ?Product $product): Response
+    private function edit(Request $request, ProductDraft $draft, ?Product $product): Response
     {
-        $fields = null === $product ? $this->form->blank() : $this->form->fields($product);
-        $errors = [];
-        if ($request->isMethod('POST')) {
-            $fields = array_merge($fields, ['transparency' => false], $request->request->all('product'));
-            $read = $this->form->read($fields, $product?->code, fn (string $code): bool => null !== $this->productRepository->byCode($code));
-            if ($read instanceof Product) {
-                $this->productRepository->put($read);
+        $form = $this->createForm(ProductForm::class, $draft, ['is_new' => null === $product]);
+        $form->handleRequest($request);
+        if ($form->isSubmitted() && $form->isValid()) {
+            $this->productRepository->put($draft->product());
 
-                return $this->redirectToRoute('shelf', ['_fragment' => $read->code], Response::HTTP_SEE_OTHER);
-            }
-            $errors = $read;
+            return $this->redirectToRoute('shelf', ['_fragment' => $draft->code], Response::HTTP_SEE_OTHER);
         }
 
-        return $this->render('product-shelf/product.html.twig', ['product' => $product, 'fields' => $fields, 'errors' => $errors], new Response(status: [] === $errors ? 200 : 422));
+        return $this->render('product-shelf/product.html.twig', ['product' => $product, 'form' => $form]);
     }
 }

@@ -5,22 +5,23 @@ declare(strict_types=1);
 namespace Snugfit\Web\Run;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Snugfit\Core\Output\FileFormat;
-use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Delivery\InvalidNameTemplate;
+use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Shop\BatchProduction;
-use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
-use Snugfit\Shop\PlacedPrint;
-use Snugfit\Work\Child\CpuCount;
+use Snugfit\Shop\Repository\PrintRunRepository;
+use Snugfit\Shop\Undo\BatchSettingsChange;
+use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Work\Message\FeedPress;
 use Snugfit\Work\Run\CancelFlags;
-use Snugfit\Work\Run\DurationEstimator;
 use Snugfit\Work\Run\NamePreview;
 use Snugfit\Work\Run\RunStarter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\Form\FormInterface;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Routing\Attribute\Route;
@@ -30,48 +31,61 @@ final class RunController extends AbstractController
 {
     public function __construct(
         private readonly EntityManagerInterface $entities,
-        private readonly DeliveryStore $deliveries,
+        private readonly PrintRunRepository $runs,
+        private readonly RunView $view,
         private readonly MessageBusInterface $bus,
         private readonly CancelFlags $flags,
-        private readonly DurationEstimator $durations,
-        private readonly BatchProduction $production,
     ) {
     }
 
     #[Route('/batches/{batch<\d+>}/run', name: 'run', methods: ['GET'])]
     public function show(Batch $batch): Response
     {
-        $view = $this->view($batch);
-        $run = $this->deliveries->lastRun($batch);
-        // While the press works nothing of this can be chosen, and nothing of it is shown.
-        if (null !== $run && null === $run->finishedAt()) {
-            return $this->render('run/run.html.twig', $view);
-        }
-        $plan = $this->production->plan($batch);
-        $writes = array_filter(array_map(static fn (PlacedPrint $one): ?Write => $one->print->recipe()?->write, $plan));
-        $laidOnMatte = array_filter(
-            $plan,
-            static fn (PlacedPrint $one): bool => $one->print->wanted->facts->isTransparent && false === $one->print->recipe()?->write->transparent,
-        );
-
-        return $this->render('run/run.html.twig', $view + [
-            'names' => NamePreview::of($plan),
-            'forecast' => null === $run ? $this->durations->forecast($plan) : null,
-            'lays_on_matte' => \count($laidOnMatte),
-            'has_pdf' => [] !== array_filter($writes, static fn (Write $one): bool => FileFormat::Pdf === $one->format),
-        ]);
+        return $this->page($batch, $this->createForm(SettingsForm::class, SettingsDraft::of($batch->settings())));
     }
 
     #[Route('/batches/{batch<\d+>}/run/state', name: 'run_state', methods: ['GET'])]
     public function state(Batch $batch): Response
     {
-        return $this->render('run/_state.html.twig', $this->view($batch));
+        return $this->render('run/_state.html.twig', $this->view->state($batch));
+    }
+
+    /** How the batch's print files are named and written. */
+    #[Route('/batches/{batch<\d+>}/settings', name: 'batch_settings', methods: ['POST'])]
+    public function settle(Batch $batch, Request $request, UndoHistory $history): Response
+    {
+        $draft = SettingsDraft::of($batch->settings());
+        $form = $this->createForm(SettingsForm::class, $draft);
+        $form->handleRequest($request);
+        if (!$form->isSubmitted()) {
+            $form->submit([]);
+        }
+        if (!$form->isValid()) {
+            return $this->page($batch, $form);
+        }
+        $change = BatchSettingsChange::of($batch, $draft->settings($batch->settings()));
+        $history->apply($batch, 'Names and writing of the print files', $change);
+
+        return $this->redirectToRoute('run', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** What a template makes of the batch's files; nothing is kept. */
+    #[Route('/batches/{batch<\d+>}/names', name: 'names', methods: ['GET'])]
+    public function names(Batch $batch, Request $request, BatchProduction $production): Response
+    {
+        try {
+            $plan = $production->plan($batch, new NameTemplate($request->query->getString('name')));
+        } catch (InvalidNameTemplate $e) {
+            return $this->render('run/_names.html.twig', ['names' => null, 'wrong' => $e->sentence()]);
+        }
+
+        return $this->render('run/_names.html.twig', ['names' => NamePreview::of($plan)]);
     }
 
     #[Route('/batches/{batch<\d+>}/run', name: 'run_start', methods: ['POST'])]
     public function start(Batch $batch, RunStarter $starter): Response
     {
-        $last = $this->deliveries->lastRun($batch);
+        $last = $this->runs->last($batch);
         if (null === $last || null !== $last->finishedAt()) {
             $starter->start($batch);
         }
@@ -115,11 +129,9 @@ final class RunController extends AbstractController
         }
     }
 
-    /** @return array<string, mixed> */
-    private function view(Batch $batch): array
+    /** @param FormInterface<SettingsDraft> $settings */
+    private function page(Batch $batch, FormInterface $settings): Response
     {
-        $run = $this->deliveries->lastRun($batch);
-
-        return ['batch' => $batch, 'run' => $run, 'board' => null === $run ? null : RunBoard::of($run, $this->durations, CpuCount::count())];
+        return $this->render('run/run.html.twig', $this->view->page($batch) + ['settings' => $settings]);
     }
 }

@@ -28,6 +28,10 @@ final readonly class RequestGuardListener
     #[AsEventListener]
     public function requested(RequestEvent $event): void
     {
+        // An error page is a request of its own, about the one that was refused.
+        if (!$event->isMainRequest()) {
+            return;
+        }
         $request = $event->getRequest();
         $sent = [$request->query->all(), $request->request->all()];
         array_walk_recursive($sent, static function (mixed $one): void {
@@ -35,7 +39,7 @@ final readonly class RequestGuardListener
                 throw new BadRequestHttpException('What was sent is no text.');
             }
         });
-        if (!$event->isMainRequest() || $request->isMethodSafe()) {
+        if ($request->isMethodSafe()) {
             return;
         }
         $site = $request->headers->get('Sec-Fetch-Site');

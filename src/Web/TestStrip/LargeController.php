@@ -6,10 +6,12 @@ namespace Snugfit\Web\TestStrip;
 
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\PatchJob;
 use Snugfit\Pixels\Job\PyramidJob;
+use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Web\Shared\RenderedImage;
@@ -32,18 +34,22 @@ final class LargeController extends AbstractController
 {
     private const MOST = 3;
 
-    public function __construct(private readonly StripPlan $plan, private readonly PrintPyramids $wholes, private readonly StoredMasters $masters)
-    {
+    public function __construct(
+        private readonly BatchPlanner $sheet,
+        private readonly StripPlan $plan,
+        private readonly PrintPyramids $wholes,
+        private readonly StoredMasters $masters,
+    ) {
     }
 
     #[Route('', name: 'strip_large', methods: ['GET'])]
-    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, DurationEstimator $durations): Response
+    public function show(Batch $batch, BatchArtwork $artwork, Product $product, Request $request, DurationEstimator $durations): Response
     {
-        $placed = $this->plan->placed($batch, $artwork, $product);
+        $placed = $this->sheet->place($artwork, $product);
         $current = $this->plan->current($placed);
         $recipe = $this->plan->recipe($placed, $current);
         if (null === $recipe || $placed->placement->artwork->isVector) {
-            return $this->redirectToRoute('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product]);
+            return $this->redirectToRoute('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code]);
         }
         $columns = [];
         foreach ($this->codes($request, $current) as $code) {
@@ -63,9 +69,9 @@ final class LargeController extends AbstractController
 
     /** A tile at one scale, X across and Y down. Those at the print's own pixels are made when they are looked at, if need be. */
     #[Route('/{level<\d+>}/{x<\d+>}_{y<\d+>}.png', name: 'strip_tile', methods: ['GET'])]
-    public function tile(Batch $batch, BatchArtwork $artwork, string $product, int $level, int $x, int $y, Request $request, RenderedImage $pictures): Response
+    public function tile(Batch $batch, BatchArtwork $artwork, Product $product, int $level, int $x, int $y, Request $request, RenderedImage $pictures): Response
     {
-        $shown = $this->plan->picture($this->plan->placed($batch, $artwork, $product), $request->query->getString('way')) ?? throw $this->createNotFoundException();
+        $shown = $this->plan->picture($this->sheet->place($artwork, $product), $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $file = $this->wholes->tile($shown->file, $shown->recipe, $level, $x, $y);
         if (null !== $file) {
             return new BinaryFileResponse($file, headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
@@ -81,9 +87,9 @@ final class LargeController extends AbstractController
 
     /** Makes a way's whole result; tells how far it is, a line each time, and stops when the page is left. */
     #[Route('/whole', name: 'strip_whole', methods: ['POST'])]
-    public function whole(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function whole(Batch $batch, BatchArtwork $artwork, Product $product, Request $request): Response
     {
-        $shown = $this->plan->picture($this->plan->placed($batch, $artwork, $product), $request->request->getString('way')) ?? throw $this->createNotFoundException();
+        $shown = $this->plan->picture($this->sheet->place($artwork, $product), $request->request->getString('way')) ?? throw $this->createNotFoundException();
         $wholes = $this->wholes;
 
         return new StreamedResponse(static function () use ($wholes, $shown): void {

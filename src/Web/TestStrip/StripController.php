@@ -5,12 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Web\TestStrip;
 
 use Snugfit\Core\Artwork\PaintedMask;
-use Snugfit\Core\Finish\ImpossibleFinish;
-use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\MaskOverlayJob;
 use Snugfit\Pixels\Job\PatchJob;
@@ -30,7 +28,7 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\BadRequestHttpException;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** The test strip: telling spots of a picture as rows, ways of enlarging as columns, each patch at the pixels that will be printed. */
@@ -56,9 +54,9 @@ final class StripController extends AbstractController
     }
 
     #[Route('', name: 'strip', methods: ['GET'])]
-    public function show(Batch $batch, BatchArtwork $artwork, string $product, Request $request, DurationEstimator $durations): Response
+    public function show(Batch $batch, BatchArtwork $artwork, Product $product, Request $request, DurationEstimator $durations): Response
     {
-        $placed = $this->plan->placed($batch, $artwork, $product);
+        $placed = $this->sheet->place($artwork, $product);
         $current = $this->plan->current($placed);
         $query = StripQuery::in($request->query, $artwork->kind(), $current);
         $recipe = $this->plan->recipe($placed, $current);
@@ -85,9 +83,9 @@ final class StripController extends AbstractController
 
     /** One patch, as it will be printed; computed when it is first looked at. */
     #[Route('/patch.png', name: 'strip_patch', methods: ['GET'])]
-    public function patch(Batch $batch, BatchArtwork $artwork, string $product, Request $request, StoredMasters $masters): Response
+    public function patch(Batch $batch, BatchArtwork $artwork, Product $product, Request $request, StoredMasters $masters): Response
     {
-        $placed = $this->plan->placed($batch, $artwork, $product);
+        $placed = $this->sheet->place($artwork, $product);
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $window = $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException();
 
@@ -96,9 +94,9 @@ final class StripController extends AbstractController
 
     /** How like a column is to the reference, at one spot or all over. */
     #[Route('/likeness', name: 'strip_likeness', methods: ['GET'])]
-    public function likeness(Batch $batch, BatchArtwork $artwork, string $product, Request $request, ReferenceComparison $similarity): Response
+    public function likeness(Batch $batch, BatchArtwork $artwork, Product $product, Request $request, ReferenceComparison $similarity): Response
     {
-        $placed = $this->plan->placed($batch, $artwork, $product);
+        $placed = $this->sheet->place($artwork, $product);
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $reference = $this->plan->picture($placed, StripPlan::REFERENCE) ?? throw $this->createNotFoundException();
         $window = $request->query->has('x') ? $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException() : null;
@@ -111,38 +109,30 @@ final class StripController extends AbstractController
 
     /** Nothing is measured any more; the file stays in the vault. */
     #[Route('/reference', name: 'strip_reference_away', methods: ['POST'])]
-    public function withoutReference(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function withoutReference(Batch $batch, BatchArtwork $artwork, Product $product, Request $request): Response
     {
-        $this->plan->placed($batch, $artwork, $product);
         $this->history->apply($batch, \sprintf('Took the full size of "%s" away', $artwork->title()), ReferenceChange::of($artwork, null));
 
-        return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product, ...$request->query->all()]), Response::HTTP_SEE_OTHER);
+        return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code, ...$request->query->all()]), Response::HTTP_SEE_OTHER);
     }
 
     /** Another way where a person painted; an empty list takes it away. */
     #[Route('/area', name: 'strip_area', methods: ['POST'])]
-    public function area(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function area(Batch $batch, BatchArtwork $artwork, Product $product, #[MapRequestPayload] RegionFields $sent): Response
     {
-        $this->plan->placed($batch, $artwork, $product);
-        try {
-            $marks = PaintedMask::fromList(json_decode($request->request->getString('marks', '[]'), true));
-            $upscale = UpscaleSettings::ofCode($request->request->getString('way')) ?? throw new BadRequestHttpException('There is no such way.');
-            $area = $marks->isEmpty() ? null : new UpscaleRegion($upscale, $marks);
-        } catch (ImpossibleFinish|MalformedJson $e) {
-            throw new BadRequestHttpException($e->getMessage(), $e);
-        }
+        $area = $sent->region();
         $what = null === $area ? 'Enlarged "%s" one way all over' : 'Painted where "%s" is enlarged another way';
         $change = ArtworkSettingsChange::of($artwork, $artwork->settings()->enlargedIn($area));
         $this->history->apply($batch, \sprintf($what, $artwork->title()), $change);
 
-        return new Response(json_encode($marks->toList(), \JSON_THROW_ON_ERROR), 200, ['Content-Type' => 'application/json']);
+        return new Response(json_encode($sent->mask()->toList(), \JSON_THROW_ON_ERROR), 200, ['Content-Type' => 'application/json']);
     }
 
     /** What was painted, to lay over the picture. */
     #[Route('/area.png', name: 'strip_area_mask', methods: ['GET'])]
-    public function areaMask(Batch $batch, BatchArtwork $artwork, string $product): Response
+    public function areaMask(Batch $batch, BatchArtwork $artwork, Product $product): Response
     {
-        $placed = $this->plan->placed($batch, $artwork, $product);
+        $placed = $this->sheet->place($artwork, $product);
         $marks = $artwork->settings()->region->mask ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
@@ -151,9 +141,9 @@ final class StripController extends AbstractController
 
     /** A way is picked by looking: for the picture, for all of its kind in the batch, or for this product alone. */
     #[Route('', name: 'strip_choose', methods: ['POST'])]
-    public function choose(Batch $batch, BatchArtwork $artwork, string $product, Request $request): Response
+    public function choose(Batch $batch, BatchArtwork $artwork, Product $product, Request $request): Response
     {
-        $placed = $this->plan->placed($batch, $artwork, $product);
+        $placed = $this->sheet->place($artwork, $product);
         $upscale = UpscaleSettings::ofCode($request->request->getString('way'));
         $label = $upscale?->label() ?? 'what suits it';
         $ofPicture = static fn (BatchArtwork $one): ArtworkSettingsChange => ArtworkSettingsChange::of($one, $one->settings()->enlargedBy($upscale));
@@ -171,7 +161,7 @@ final class StripController extends AbstractController
         };
         $this->history->apply($batch, $what, ...array_values($changes));
 
-        return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product] + StripQuery::in($request->query, $artwork->kind(), $this->plan->current($placed))->toArray()), Response::HTTP_SEE_OTHER);
+        return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code] + StripQuery::in($request->query, $artwork->kind(), $this->plan->current($placed))->toArray()), Response::HTTP_SEE_OTHER);
     }
 
     /** The window that a patch is of; null where its spot is not on the print. */

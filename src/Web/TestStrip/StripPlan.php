@@ -11,12 +11,7 @@ use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Core\Upscale\UpscaleSettings;
-use Snugfit\Shop\BatchPlanner;
-use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlannedPlacement;
-use Snugfit\Shop\Repository\ProductRepository;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /** What a placement would be printed as by each way of enlarging. */
 final readonly class StripPlan
@@ -32,7 +27,7 @@ final readonly class StripPlan
 
     private const WAYS = ['lanczos', 'mitchell', 'faithful', 'faithful-quick', 'faithful-best', 'mending', 'mending-25', 'mending-50', 'mending-75', 'mending-best', 'drawn', 'drawn-best', 'rebuilt', 'nearest'];
 
-    public function __construct(private BatchPlanner $sheet, private ProductRepository $productRepository, private RecipeBuilder $recipes)
+    public function __construct(private RecipeBuilder $recipes)
     {
     }
 
@@ -40,17 +35,6 @@ final readonly class StripPlan
     public static function ways(): array
     {
         return array_values(array_filter(array_map(UpscaleSettings::ofCode(...), self::WAYS)));
-    }
-
-    /** @throws NotFoundHttpException */
-    public function placed(Batch $batch, BatchArtwork $artwork, string $product): PlannedPlacement
-    {
-        $shelved = $this->productRepository->byCode($product);
-        if (null === $shelved || $artwork->batch() !== $batch) {
-            throw new NotFoundHttpException();
-        }
-
-        return $this->sheet->place($artwork, $shelved->product());
     }
 
     public function current(PlannedPlacement $placed): UpscaleSettings

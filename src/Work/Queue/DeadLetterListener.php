@@ -4,37 +4,40 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Queue;
 
+use Psr\Container\ContainerInterface;
 use Snugfit\Work\Message\Redeliverable;
-use Symfony\Component\Messenger\Envelope;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\Messenger\Event\WorkerMessageReceivedEvent;
 use Symfony\Component\Messenger\MessageBusInterface;
-use Symfony\Component\Messenger\Middleware\MiddlewareInterface;
-use Symfony\Component\Messenger\Middleware\StackInterface;
-use Symfony\Contracts\Service\Attribute\Required;
+use Symfony\Component\Messenger\Transport\Receiver\ReceiverInterface;
 
 /** A message that workers keep dying over is answered with a failure, so that it holds nobody up for ever. */
-final class DeadLetterListener implements MiddlewareInterface
+final readonly class DeadLetterListener
 {
     private const TRIES = 3;
 
-    private MessageBusInterface $bus;
-
-    /** The bus is made of its middleware, so it comes afterwards. */
-    #[Required]
-    public function answerBy(MessageBusInterface $bus): void
-    {
-        $this->bus = $bus;
+    public function __construct(
+        private MessageBusInterface $bus,
+        #[Autowire(service: 'messenger.receiver_locator')]
+        private ContainerInterface $receivers,
+    ) {
     }
 
-    public function handle(Envelope $envelope, StackInterface $stack): Envelope
+    #[AsEventListener]
+    public function received(WorkerMessageReceivedEvent $event): void
     {
-        $deliveries = $envelope->last(DeliveryCountStamp::class)->deliveries ?? 0;
+        $envelope = $event->getEnvelope();
         $message = $envelope->getMessage();
-        if ($deliveries > self::TRIES && $message instanceof Redeliverable) {
-            $this->bus->dispatch($message->givenUp());
-
-            return $envelope;
+        $deliveries = $envelope->last(DeliveryCountStamp::class)->deliveries ?? 0;
+        if ($deliveries <= self::TRIES || !$message instanceof Redeliverable) {
+            return;
         }
-
-        return $stack->next()->handle($envelope, $stack);
+        $this->bus->dispatch($message->givenUp());
+        $receiver = $this->receivers->get($event->getReceiverName());
+        if ($receiver instanceof ReceiverInterface) {
+            $receiver->reject($envelope);
+        }
+        $event->shouldHandle(false);
     }
 }

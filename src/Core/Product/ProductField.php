@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Product;
+
+/** A field of a product that a sentence may be about. */
+enum ProductField: string
+{
+    case Floor = 'floor';
+    case Limit = 'limit';
+    case Bleed = 'bleed';
+    case Code = 'code';
+}
