@@ -8,7 +8,7 @@ use PHPat\Selector\Selector;
 use PHPat\Test\Builder\Rule;
 use PHPat\Test\PHPat;
 
-/** Dependencies point one way: Web, Console, Work -> Shop, Pixels -> Core. Checked by PHPStan. */
+/** Dependencies point one way: Web, Console, Work -> Shop, Pixels -> Core; Console and Work never use Web. Checked by PHPStan. */
 final class ArchitectureTest
 {
     public function test_core_knows_nobody(): Rule
@@ -16,6 +16,29 @@ final class ArchitectureTest
         return PHPat::rule()->classes(Selector::inNamespace('Snugfit\Core'))
             ->shouldNot()->dependOn()->classes(Selector::inNamespace('/^(Snugfit\\\\(Pixels|Shop|Work|Web|Console)|Symfony|Doctrine|League|Psr|Twig)(\\\\|$)/', true))
             ->because('the rules of the job are plain PHP');
+    }
+
+    /** A folder of Core uses only those before it. */
+    private const CORE = ['Measure', 'Output', 'Artwork', 'Product', 'Upscale', 'Finish', 'Fit', 'Recipe', 'Delivery', 'Production', 'Proof'];
+
+    /** @return iterable<string, Rule> */
+    public function test_folders_of_core_use_only_earlier_ones(): iterable
+    {
+        foreach (self::CORE as $at => $folder) {
+            $later = \array_slice(self::CORE, $at + 1);
+            if ([] !== $later) {
+                yield $folder => PHPat::rule()->classes(Selector::inNamespace('Snugfit\Core\\'.$folder))
+                    ->shouldNot()->dependOn()->classes(Selector::inNamespace(\sprintf('/^Snugfit\\\\Core\\\\(%s)(\\\\|$)/', implode('|', $later)), true))
+                    ->because('a rule is found by its path, and none leans on one that comes after it');
+            }
+        }
+    }
+
+    public function test_the_roots_of_core_use_no_folder(): Rule
+    {
+        return PHPat::rule()->classes(Selector::classname('/^Snugfit\\\\Core\\\\\w+$/', true))
+            ->shouldNot()->dependOn()->classes(Selector::inNamespace('/^Snugfit\\\\Core\\\\\w+$/', true))
+            ->because('what every folder uses knows none of them');
     }
 
     public function test_pixels_know_core_only(): Rule
@@ -37,6 +60,13 @@ final class ArchitectureTest
         return PHPat::rule()->classes(Selector::inNamespace('Snugfit\Work'))
             ->shouldNot()->dependOn()->classes(Selector::inNamespace('/^Snugfit\\\\(Web|Console)(\\\\|$)/', true))
             ->because('work goes on without a screen');
+    }
+
+    public function test_commands_know_no_pages(): Rule
+    {
+        return PHPat::rule()->classes(Selector::inNamespace('Snugfit\Console'))
+            ->shouldNot()->dependOn()->classes(Selector::inNamespace('Snugfit\Web'))
+            ->because('a command line has no screen');
     }
 
     public function test_handlers_in_workers_know_no_database(): Rule

@@ -18,6 +18,7 @@ use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\ReferencePrint;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Upscale\UpscalePlan;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -105,7 +106,7 @@ final class EnlargeCommand extends Command
                 usleep(50_000);
             }
             $child->facts();
-            $similarity = null === $reference ? null : $this->processes->start(new SimilarityJob(new JobMaster($in, $facts->sha256), $recipe, new JobMaster($option->text('reference') ?? '', $reference->file), $reference->recipe($recipe)))->facts();
+            $similarity = null === $reference ? null : $this->processes->start(new SimilarityJob(new JobMaster($in, $facts->sha256), $recipe, new JobMaster($option->text('reference') ?? '', $reference->file), (new ReferencePrint($reference))->recipe($recipe)))->facts();
         } catch (PixelJobFailed $e) {
             return $this->failed($errors, $e->getMessage());
         } finally {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Artwork;
 
-use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\JsonReader;
 
 /** A soft round dab, or one drawn along a line: full in its middle, nothing from its radius on. */
@@ -22,14 +21,14 @@ final readonly class BrushStroke
     public function __construct(public array $points, public float $radius, public bool $takesAway = false)
     {
         if ($radius < 0.002 || $radius > 0.5) {
-            throw ImpossibleFinish::marks('a dab\'s radius goes from 0.002 to 0.5 of the long side.');
+            throw ImpossibleMask::painted('a dab\'s radius goes from 0.002 to 0.5 of the long side.');
         }
         if (\count($points) > self::MOST_POINTS) {
-            throw ImpossibleFinish::marks('a stroke has more than '.self::MOST_POINTS.' points.');
+            throw ImpossibleMask::painted('a stroke has more than '.self::MOST_POINTS.' points.');
         }
         foreach ($points as $point) {
             if (min($point) < -0.5 || max($point) > 1.5) {
-                throw ImpossibleFinish::marks('a point lies far outside the picture.');
+                throw ImpossibleMask::painted('a point lies far outside the picture.');
             }
         }
     }
@@ -62,12 +61,12 @@ final readonly class BrushStroke
         $points = [];
         foreach (\is_array($given = $record->toArray()['points'] ?? null) ? $given : [] as $point) {
             if (!\is_array($point) || !is_numeric($point[0] ?? null) || !is_numeric($point[1] ?? null)) {
-                throw ImpossibleFinish::marks('a point is a pair of whole numbers, in ten thousandths of the picture\'s width and height.');
+                throw ImpossibleMask::painted('a point is a pair of whole numbers, in ten thousandths of the picture\'s width and height.');
             }
             $points[] = [$point[0] / 1e4, $point[1] / 1e4];
         }
         if ([] === $points) {
-            throw ImpossibleFinish::marks('a stroke has at least one point.');
+            throw ImpossibleMask::painted('a stroke has at least one point.');
         }
 
         return new self($points, $record->int('radius') / 1e4, $record->has('away') && $record->bool('away'));

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Artwork;
 
-use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\JsonReader;
 
 /** Where on a picture something counts: dabs and strokes, one after the other, that add or take away. They serve every product of the picture. */
@@ -16,7 +15,7 @@ final readonly class PaintedMask
     public function __construct(public array $strokes)
     {
         if (\count($strokes) > self::MOST) {
-            throw ImpossibleFinish::marks('there are more than '.self::MOST.' strokes.');
+            throw ImpossibleMask::painted('there are more than '.self::MOST.' strokes.');
         }
     }
 
@@ -34,7 +33,7 @@ final readonly class PaintedMask
     public static function fromList(mixed $list): self
     {
         if (!\is_array($list) || !array_is_list($list)) {
-            throw ImpossibleFinish::marks('they are a list of strokes.');
+            throw ImpossibleMask::painted('they are a list of strokes.');
         }
 
         return new self(array_map(static fn (mixed $stroke): BrushStroke => BrushStroke::fromRecord(JsonReader::of($stroke, 'a stroke')), $list));

@@ -6,12 +6,6 @@ namespace Snugfit\Core\Artwork;
 
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Measure\PixelWindow;
-use Snugfit\Core\Recipe\Enlarge;
-use Snugfit\Core\Recipe\Frame;
-use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Upscale\UpscaleMethod;
-use Snugfit\Core\Upscale\UpscaleSettings;
 
 /** The same picture at its full size, which someone holds: enlarged results are measured against it, and nothing is made from it. */
 final readonly class ReferenceImage
@@ -45,30 +39,6 @@ final readonly class ReferenceImage
         }
 
         return new self($fileName, $file, $size);
-    }
-
-    /** Prints the reference just as a recipe prints its master, to lay both beside each other. */
-    public function recipe(Recipe $recipe): Recipe
-    {
-        return new Recipe($this->frame($recipe->frame), new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $recipe->enlarge->to), $recipe->write);
-    }
-
-    /** The same part of the reference that a frame is of its master. */
-    public function frame(Frame $frame): Frame
-    {
-        $transformed = $frame->transform->size($this->size);
-        $of = $frame->transform->size($frame->picture);
-        [$across, $down] = [$transformed->width / $of->width, $transformed->height / $of->height];
-        [$left, $top] = [(int) round($frame->crop->x * $across), (int) round($frame->crop->y * $down)];
-        [$width, $height] = [max(1, (int) round($frame->crop->width * $across)), max(1, (int) round($frame->crop->height * $down))];
-        if (0.0 === $frame->transform->tilt) {
-            [$width, $height] = [min($width, $transformed->width - $left), min($height, $transformed->height - $top)];
-        } else {
-            // A tilted window that is rounded up could hang over.
-            [$width, $height] = [max(1, $width - 2), max(1, $height - 2)];
-        }
-
-        return new Frame($this->size, new PixelWindow($left, $top, $width, $height), $frame->transform);
     }
 
     /** @return array<string, mixed> */

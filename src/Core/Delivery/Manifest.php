@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Delivery;
 
+use Snugfit\Core\Csv;
 use Snugfit\Core\JsonReader;
 
 /** What a delivery holds, and what it does not and why. */

@@ -32,11 +32,6 @@ final class ImpossibleFinish extends \InvalidArgumentException implements Failur
         return new self(\sprintf('"%s" is not a number.', $text));
     }
 
-    public static function marks(string $why): self
-    {
-        return new self('The marks cannot be read: '.$why);
-    }
-
     /** @throws self */
     public static function unlessWithin(string $what, float $value, float $least, float $most, string $unit): void
     {

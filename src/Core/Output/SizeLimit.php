@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Output;
 
-use Snugfit\Core\Recipe\ImpossibleRecipe;
-
 /** How large a print file may be, and how far a lossy format's quality may be lowered for it. */
 final readonly class SizeLimit
 {
@@ -15,22 +13,22 @@ final readonly class SizeLimit
     public function __construct(public int $bytes, public int $leastQuality = self::LEAST_QUALITY)
     {
         if ($bytes < 1) {
-            throw ImpossibleRecipe::noBytes($bytes);
+            throw ImpossibleOutput::noBytes($bytes);
         }
         if ($leastQuality < 1 || $leastQuality > 100) {
-            throw ImpossibleRecipe::quality($leastQuality);
+            throw ImpossibleOutput::quality($leastQuality);
         }
     }
 
     /**
      * Reads "8000000", "8MB", "800 kB".
      *
-     * @throws ImpossibleRecipe
+     * @throws ImpossibleOutput
      */
     public static function parseBytes(string $text): int
     {
         if (1 !== preg_match('/^\s*(\d+(?:[.,]\d+)?)\s*(k|m|g)?(i)?b?(?:ytes)?\s*$/i', $text, $found)) {
-            throw ImpossibleRecipe::bytes($text);
+            throw ImpossibleOutput::bytes($text);
         }
         $base = '' === ($found[3] ?? '') ? 1000 : 1024;
 

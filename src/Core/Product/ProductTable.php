@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Product;
 
-use Snugfit\Core\Delivery\Csv;
+use Snugfit\Core\Csv;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\UnreadableMeasure;

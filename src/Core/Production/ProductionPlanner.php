@@ -10,6 +10,7 @@ use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Fit\PlacementReason;
 use Snugfit\Core\Fit\PrintDimensions;
+use Snugfit\Core\Output\ImpossibleOutput;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeBuilder;
@@ -32,7 +33,7 @@ final readonly class ProductionPlanner
         }
         try {
             return $this->recipes->recipeFor($wanted->placement, $wanted->facts, $wanted->options);
-        } catch (ImpossibleRecipe|ImpossibleFinish $e) {
+        } catch (ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput $e) {
             return new Refusal(RefusalReason::Impossible, $e->getMessage());
         }
     }

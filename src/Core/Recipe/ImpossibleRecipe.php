@@ -36,34 +36,14 @@ final class ImpossibleRecipe extends \InvalidArgumentException implements Failur
         return new self(\sprintf('%s holds no %s. Choose another format or profile.', $format->label(), $profile->label()));
     }
 
-    public static function quality(int $quality): self
-    {
-        return new self(\sprintf('A quality goes from 1 to 100, not %d.', $quality));
-    }
-
     public static function matte(string $colour): self
     {
         return new self(\sprintf('"%s" is no matte colour. Write six hexadecimal digits, like ffffff.', $colour));
     }
 
-    public static function bytes(string $text): self
-    {
-        return new self(\sprintf('"%s" is no file size. Write bytes, like 8000000, or 8MB.', $text));
-    }
-
-    public static function noBytes(int $bytes): self
-    {
-        return new self(\sprintf('No file fits into %d bytes.', $bytes));
-    }
-
     public static function noPage(): self
     {
         return new self('A PDF needs a page of a known size.');
-    }
-
-    public static function strength(int $strength): self
-    {
-        return new self(\sprintf('Mending goes from 0 to 100 per cent, not %d.', $strength));
     }
 
     public static function short(string $product): self

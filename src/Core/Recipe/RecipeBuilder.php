@@ -10,6 +10,7 @@ use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\Output\Compression;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\ImpossibleOutput;
 use Snugfit\Core\Output\OutputColour;
 use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\Product;
@@ -20,7 +21,7 @@ use Snugfit\Core\Upscale\UpscaleSettings;
 final readonly class RecipeBuilder
 {
     /**
-     * @throws ImpossibleRecipe|ImpossibleFinish where the placement is short, or the format cannot hold the print, or finishing cannot be as it is wished
+     * @throws ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput where the placement is short, or the format cannot hold the print, or finishing cannot be as it is wished
      */
     public function recipeFor(Placement $placement, MasterFacts $facts, RenderOptions $options = new RenderOptions()): Recipe
     {

@@ -8,6 +8,7 @@ use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Output\Compression;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\ImpossibleOutput;
 use Snugfit\Core\Output\OutputColour;
 use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Output\RenderingIntent;
@@ -46,7 +47,7 @@ final readonly class Write
             throw ImpossibleRecipe::profile($colour->profile, $format);
         }
         if ($quality < 1 || $quality > 100) {
-            throw ImpossibleRecipe::quality($quality);
+            throw ImpossibleOutput::quality($quality);
         }
         if (1 !== preg_match('/^[0-9a-f]{6}$/', $matte)) {
             throw ImpossibleRecipe::matte($matte);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Core\Upscale;
 
 use Snugfit\Core\Artwork\PaintedMask;
-use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\JsonReader;
 
 /** Another way of enlarging where a person painted, softly laid over the picture's own: lettering or skin can go another way than the rest. */
@@ -14,7 +13,7 @@ final readonly class UpscaleRegion
     public function __construct(public UpscaleSettings $settings, public PaintedMask $mask)
     {
         if ($mask->isEmpty()) {
-            throw ImpossibleFinish::marks('an area has at least one stroke.');
+            throw ImpossibleUpscale::emptyRegion();
         }
     }
 
@@ -26,6 +25,6 @@ final readonly class UpscaleRegion
 
     public static function fromRecord(JsonReader $record): self
     {
-        return new self(UpscaleSettings::ofCode($record->string('how')) ?? throw ImpossibleFinish::field('way '.$record->string('how'), 'those of the test strip'), PaintedMask::fromList($record->toArray()['marks'] ?? null));
+        return new self(UpscaleSettings::ofCode($record->string('how')) ?? throw ImpossibleUpscale::method($record->string('how')), PaintedMask::fromList($record->toArray()['marks'] ?? null));
     }
 }

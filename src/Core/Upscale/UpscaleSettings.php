@@ -7,7 +7,6 @@ namespace Snugfit\Core\Upscale;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\MasterFormat;
-use Snugfit\Core\Recipe\ImpossibleRecipe;
 
 /** A way of enlarging, how strongly it mends, and how much work it may be. */
 final readonly class UpscaleSettings
@@ -27,7 +26,7 @@ final readonly class UpscaleSettings
         public Effort $effort = Effort::Usual,
     ) {
         if ($strength < 0 || $strength > 100) {
-            throw ImpossibleRecipe::strength($strength);
+            throw ImpossibleUpscale::strength($strength);
         }
     }
 

@@ -13,6 +13,9 @@ use Snugfit\Pixels\PrintRenderer;
 /** Does one job inside the child process: finds who handles it, and answers with what came of it. */
 final readonly class JobRunner
 {
+    /** The exit code of a child that PHP's own memory limit ended (bin/pixels). */
+    public const OUT_OF_MEMORY = 66;
+
     /** @var array<string, PixelJobHandler> by the job's name */
     private array $handlers;
 

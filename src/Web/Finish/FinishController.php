@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace Snugfit\Web\Finish;
 
 use Snugfit\Core\Artwork\PaintedMask;
+use Snugfit\Core\Failure;
 use Snugfit\Core\Finish\Finish;
 use Snugfit\Core\Finish\FinishSettings;
-use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\JsonReader;
-use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Product\Product;
@@ -82,7 +81,7 @@ final class FinishController extends AbstractController
             $finish = $sent->silent ? null : $sent->into($scope->settings);
             $ppi = $placed->placement->output->ppi ?? $placed->placement->product->target;
             $finish?->finish($artwork->kind(), $placed->placement->product, $ppi);
-        } catch (ImpossibleFinish|MalformedJson $e) {
+        } catch (Failure $e) {
             throw new UnprocessableEntityHttpException($e->sentence(), $e);
         }
         $what = \sprintf('%s of %s in "%s"', FinishFields::STEPS[$sent->step], $scope->label, $artwork->title());

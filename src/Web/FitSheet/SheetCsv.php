@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\FitSheet;
 
-use Snugfit\Core\Delivery\Csv;
+use Snugfit\Core\Csv;
 use Snugfit\Shop\PlannedPlacement;
 
 /** The sheet as a table for other programs: a line for every placement. */

@@ -76,6 +76,7 @@ final readonly class UploadController
     #[Route('/uploads/{token<[0-9a-f]{32}>}', name: 'upload_drop', methods: ['DELETE'])]
     public function drop(string $token): Response
     {
+        $this->uploads->record($token);
         $this->uploads->forget($token);
 
         return $this->answer(Response::HTTP_NO_CONTENT, []);

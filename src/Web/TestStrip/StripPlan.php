@@ -7,6 +7,7 @@ namespace Snugfit\Web\TestStrip;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Core\Recipe\ReferencePrint;
 use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleRegion;
@@ -64,7 +65,7 @@ final readonly class StripPlan
         if (self::REFERENCE === $column) {
             $recipe = null === $reference ? null : $this->recipe($placed, new UpscaleSettings(UpscaleMethod::Lanczos));
 
-            return null === $reference || null === $recipe ? null : new StripImage($reference->file, $reference->recipe($recipe));
+            return null === $reference || null === $recipe ? null : new StripImage($reference->file, (new ReferencePrint($reference))->recipe($recipe));
         }
         $way = match ($column) {
             self::SOURCE => new UpscaleSettings(UpscaleMethod::Nearest),

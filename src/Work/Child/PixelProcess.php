@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Child;
 
+use Snugfit\Pixels\Job\JobRunner;
 use Snugfit\Pixels\Job\PixelJob;
 use Symfony\Component\Process\InputStream;
 use Symfony\Component\Process\Process;
@@ -11,9 +12,6 @@ use Symfony\Component\Process\Process;
 /** A process that does one job after another: a job is a line of JSON to it, its answer the last of the lines it gives back. */
 final class PixelProcess
 {
-    /** The exit code of a child that PHP's own memory limit ended (bin/pixels). */
-    public const OUT_OF_MEMORY = 66;
-
     private const PROGRESS = '{"progress":';
 
     /** Bytes of memory over which it is not used again: what a large picture took is given back to the machine. */
@@ -88,7 +86,7 @@ final class PixelProcess
      */
     public function ranOutOfMemory(): bool
     {
-        return self::OUT_OF_MEMORY === $this->process->getExitCode() || ($this->process->hasBeenSignaled() && \SIGTRAP === $this->process->getTermSignal());
+        return JobRunner::OUT_OF_MEMORY === $this->process->getExitCode() || ($this->process->hasBeenSignaled() && \SIGTRAP === $this->process->getTermSignal());
     }
 
     /** What it said of its own accord, mostly why it came to nothing. */

@@ -14,6 +14,7 @@ use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\ReferencePrint;
 
 /** The same picture at its full size: what can be one, and which part of it belongs to a crop of the master. */
 final class ReferenceImageTest extends TestCase
@@ -32,13 +33,13 @@ final class ReferenceImageTest extends TestCase
     public function test_the_same_part_is_framed(Frame $frame, PixelWindow $wanted): void
     {
         $reference = ReferenceImage::of('full.png', 'ab', new PixelSize(2400, 1600), new PixelSize(600, 400));
-        self::assertEquals(new Frame(new PixelSize(2400, 1600), $wanted, $frame->transform), $reference->frame($frame));
+        self::assertEquals(new Frame(new PixelSize(2400, 1600), $wanted, $frame->transform), (new ReferencePrint($reference))->frame($frame));
     }
 
     public function test_odd_sizes_stay_inside(): void
     {
         $reference = ReferenceImage::of('full.png', 'ab', new PixelSize(1801, 1199), new PixelSize(601, 400));
-        $frame = $reference->frame(new Frame(new PixelSize(601, 400), new PixelWindow(1, 0, 600, 400)));
+        $frame = (new ReferencePrint($reference))->frame(new Frame(new PixelSize(601, 400), new PixelWindow(1, 0, 600, 400)));
         self::assertTrue($frame->crop->fitsIn($frame->picture));
         self::assertSame([1801, 1199], [$frame->crop->x + $frame->crop->width, $frame->crop->height]);
     }

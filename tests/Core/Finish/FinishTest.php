@@ -7,6 +7,7 @@ namespace Snugfit\Tests\Core\Finish;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\BrushStroke;
+use Snugfit\Core\Artwork\ImpossibleMask;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\PaintedMask;
 use Snugfit\Core\Finish\ColourCorrection;
@@ -145,7 +146,7 @@ final class FinishTest extends TestCase
         try {
             $this->wishes($fields);
             self::fail();
-        } catch (ImpossibleFinish|MalformedJson $e) {
+        } catch (ImpossibleFinish|ImpossibleMask|MalformedJson $e) {
             self::assertStringContainsString($why, $e->getMessage());
         }
     }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Core\Delivery;
+namespace Snugfit\Core;
 
 /** Lines of a table as text: RFC 4180, UTF-8. */
 final class Csv
