@@ -50,12 +50,6 @@ final readonly class MasterFacts
         return new Artwork($this->size, $kind ?? $this->kindGuess, $this->format->isVector());
     }
 
-    /** Width × height × channels × bytes per channel. */
-    public function uncompressedBytes(): int
-    {
-        return $this->size->pixels() * ($this->colour->channels() + ($this->isTransparent ? 1 : 0)) * intdiv($this->bits, 8);
-    }
-
     public function isWideGamut(): bool
     {
         return null !== $this->profile && ColourModel::Rgb === $this->colour && !self::isSrgb($this->profile);

@@ -64,7 +64,7 @@ enum Profile: string
         return 1 === preg_match(match ($this) {
             self::Srgb => '/s\s?rgb|IEC\s?61966-2[-.]1/i',
             self::Wide => '/adobe\s*rgb|compatible with adobe/i',
-            self::Coated => '/FOGRA39|coated/i',
+            self::Coated => '/FOGRA39|(?<!un)coated/i',
             self::Grey => '/gr[ae]y/i',
         }, $description);
     }

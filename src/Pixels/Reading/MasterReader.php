@@ -71,7 +71,7 @@ final readonly class MasterReader
             bits: WorkingSpaceConverter::bitsOf($header),
             profile: WorkingSpaceConverter::profileOf($header),
             isTransparent: $isTransparent,
-            ppiTag: $master->format->isVector() ? null : $this->ppiTag($header),
+            ppiTag: $master->format->isVector() ? null : ResolutionTag::of($master->path, $master->format, $header->blob('exif-data') ?? ''),
             exifOrientation: $master->orientation(),
             pages: max(1, $header->int('n-pages', 1)),
             kindGuess: $guess->kind,
@@ -117,15 +117,6 @@ final readonly class MasterReader
     private function eightBits(Image $image): Image
     {
         return 16 === WorkingSpaceConverter::bitsOf($image) ? $image->rescaleTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb) : $image;
-    }
-
-    private function ppiTag(Image $header): ?float
-    {
-        [$across] = $header->resolution();
-        // One pixel per millimetre is what libvips assumes where a file says nothing.
-        $ppi = 1.0 === $across ? 0.0 : round($across * 25.4, 1);
-
-        return $ppi > 0 && is_finite($ppi) ? $ppi : null;
     }
 
     /** Scripts, event handlers, and references to anything but a part of the same drawing or embedded data. */

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Shared;
 
-use Snugfit\Core\Artwork\MasterWarning;
-use Snugfit\Core\Artwork\MasterWarnings;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementReason;
 use Snugfit\Core\Fit\PlacementWarnings;
@@ -16,7 +14,6 @@ use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductFamily;
 use Snugfit\Core\Proof\SnugGauge;
 use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Entity\IntakeState;
 use Twig\Attribute\AsTwigFilter;
 use Twig\Attribute\AsTwigFunction;
 
@@ -51,18 +48,6 @@ final readonly class FigureFormatter
     public function proportion(Product $product): string
     {
         return ProductFamily::of($product)->key;
-    }
-
-    /** @return list<MasterWarning> of an artwork's master, without those that a person has dealt with */
-    #[AsTwigFunction('warnings_of')]
-    public function warningsOf(BatchArtwork $artwork): array
-    {
-        if (IntakeState::Read !== $artwork->state()) {
-            return [];
-        }
-        $all = (new MasterWarnings())->of($artwork->facts(), $artwork->fileName());
-
-        return array_values(array_filter($all, static fn (MasterWarning $warning): bool => !$artwork->hasDismissed($warning->code)));
     }
 
     /** @return list<string> */

@@ -54,7 +54,7 @@ final class KindGuessTest extends TestCase
 
     public function test_a_person_is_told_of_an_unsure_guess(): void
     {
-        $codes = static fn (float $confidence): array => array_map(static fn (MasterWarning $warning): string => $warning->code, (new MasterWarnings())->of(Facts::of(3000, 2000, confidence: $confidence), 'a.png'));
+        $codes = static fn (float $confidence): array => array_map(static fn (MasterWarning $warning): string => $warning->code, (new MasterWarnings())->of(Facts::of(3000, 2000, kindConfidence: $confidence), 'a.png'));
         self::assertContains('kind', $codes(0.55));
         self::assertNotContains('kind', $codes(0.75));
     }

@@ -23,6 +23,7 @@ use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
 use Snugfit\Core\Output\Compression;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\ImpossibleOutput;
 use Snugfit\Core\Output\OutputColour;
 use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Output\RenderingIntent;
@@ -32,7 +33,6 @@ use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductJson;
-use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\PdfPage;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeBuilder;
@@ -101,7 +101,7 @@ final class ContainersTest extends TestCase
             try {
                 $impossible();
                 self::fail();
-            } catch (ImpossibleRecipe $e) {
+            } catch (ImpossibleOutput $e) {
                 self::assertNotSame('', $e->getMessage());
             }
         }
@@ -117,6 +117,9 @@ final class ContainersTest extends TestCase
         }
         self::assertTrue(Profile::Wide->isDescribedBy('compatible with Adobe RGB (1998)'));
         self::assertFalse(Profile::Srgb->isDescribedBy('FOGRA39L Coated'));
+        foreach (['PSO Coated v3' => true, 'ISO Coated v2 (ECI)' => true, 'ISOcoated_v2_eci' => true, 'PSO Uncoated v3 (FOGRA52)' => false, 'ISOuncoated' => false] as $description => $is) {
+            self::assertSame($is, Profile::Coated->isDescribedBy($description), $description);
+        }
     }
 
     public function test_a_recipe_holds_how_it_is_delivered_and_leaves_out_what_is_as_usual(): void

@@ -10,8 +10,8 @@ use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Artwork\PixelStatistics;
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Upscale\Effort;
+use Snugfit\Core\Upscale\ImpossibleUpscale;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscalePlan;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -61,7 +61,7 @@ final class UpscaleSettingsTest extends TestCase
     #[DataProvider('pictures')]
     public function test_a_way_suits_a_picture_by_its_kind_and_what_was_measured(Kind $kind, MasterFormat $format, PixelStatistics $measures, string $code): void
     {
-        self::assertSame($code, UpscaleSettings::for($kind, Facts::of(1000, 800, $kind, format: $format, measures: $measures))->code());
+        self::assertSame($code, UpscaleSettings::for($kind, Facts::of(1000, 800, $kind, format: $format, statistics: $measures))->code());
     }
 
     public function test_a_choice_is_written_in_a_word_and_read_again(): void
@@ -72,7 +72,7 @@ final class UpscaleSettingsTest extends TestCase
         foreach (['', 'wizardry', 'faithful-', 'lanczos-best', 'mending-101', 'faithful-fast', '../faithful'] as $nonsense) {
             self::assertNull(UpscaleSettings::ofCode($nonsense), $nonsense);
         }
-        $this->expectException(ImpossibleRecipe::class);
+        $this->expectException(ImpossibleUpscale::class);
         new UpscaleSettings(UpscaleMethod::Mending, 101);
     }
 }
