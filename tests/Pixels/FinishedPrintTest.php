@@ -30,6 +30,7 @@ use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\ToneReport;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Kernel;
 
 /** Finishing's pixels beside the formulas in Core and beside what was not finished. */
@@ -43,7 +44,7 @@ final class FinishedPrintTest extends PixelTestCase
         $guard = new ToneLimits(2, 1.5);
         $most = 16 === $bits ? 65535 : 255;
         foreach ($before as $i => $value) {
-            self::assertEqualsWithDelta($guard->apply($value, $most), $after[$i], 0.51);
+            self::assertEqualsWithDelta($guard->lift($most) + $value * $guard->slope(), $after[$i], 0.51);
         }
         self::assertSame([(int) round(0.02 * $most), (int) round(0.985 * $most)], [min($after), max($after)]);
         // No level is lost that the range has room for: 96.5 % of them.
@@ -191,6 +192,55 @@ final class FinishedPrintTest extends PixelTestCase
         $values = Image::load('png', $tidy)->extractBands(1, 1)->values();
         self::assertLessThan(4, min($values));
         self::assertGreaterThan(250, max($values));
+    }
+
+    public function test_sharpening_leaves_differences_under_its_threshold_alone(): void
+    {
+        // Two steps on grey: one of 3 levels, one of 60.
+        $this->tool('convert', '-size', '60x40', 'xc:rgb(100,100,100)', 'xc:rgb(103,103,103)', 'xc:rgb(163,163,163)', '+append', '-depth', '8', 'PNG24:in.png');
+        $row = static fn (string $file): array => Image::load('png', $file)->extractBands(0, 1)->crop(new PixelWindow(0, 20, 180, 1))->values();
+        $before = $row($this->folder.'/in.png');
+        $sharpen = fn (int $threshold): array => $row($this->finished('in.png', ['sharpen' => ['amount' => 200, 'radius' => '2px', 'threshold' => $threshold]], FileFormat::Png));
+        [$all, $some] = [$sharpen(0), $sharpen(4)];
+        self::assertSame(\array_slice($before, 50, 20), \array_slice($some, 50, 20), 'the small step stays');
+        self::assertNotSame(\array_slice($before, 50, 20), \array_slice($all, 50, 20), 'without a threshold it does not');
+        self::assertNotSame(\array_slice($before, 110, 20), \array_slice($some, 110, 20), 'the large one is sharpened');
+        foreach ($before as $x => $value) {
+            // What is added is twice the detail; of it, what exceeds the threshold is added as it is.
+            $detail = ($all[$x] - $value) / 2;
+            $beyond = max($detail - 4, 0) + min($detail + 4, 0);
+            self::assertEqualsWithDelta($value + 2 * $beyond, $some[$x], 1.6, "pixel $x");
+        }
+    }
+
+    public function test_vibrance_strengthens_pale_colours_and_leaves_vivid_ones(): void
+    {
+        // Black, white and much grey leave levels and balance nothing to do.
+        $this->tool('convert', '-size', '20x40', 'xc:black', 'xc:white', '-size', '120x40', 'xc:gray(50%)', '-size', '20x40', 'xc:rgb(150,128,118)', 'xc:rgb(230,30,20)', '+append', '-colorspace', 'sRGB', '-type', 'TrueColor', '-depth', '8', 'PNG24:in.png');
+        $chroma = static function (string $file, int $x): float {
+            [, $a, $b] = Image::load('png', $file)->crop(new PixelWindow($x, 20, 1, 1))->colourspace(Interpretation::Lab)->values();
+
+            return hypot($a, $b);
+        };
+        [$pale, $vivid] = [$chroma($this->folder.'/in.png', 165), $chroma($this->folder.'/in.png', 185)];
+        self::assertTrue($pale > 8 && $pale < 20 && $vivid > 90, "$pale and $vivid");
+        $tidy = $this->finished('in.png', ['tidy' => 100], FileFormat::Png);
+        self::assertEqualsWithDelta($pale + 0.25 * $pale * (1 - $pale / 60), $chroma($tidy, 165), 0.6);
+        self::assertEqualsWithDelta($vivid, $chroma($tidy, 185), 1.0);
+        $half = $this->finished('in.png', ['tidy' => 50], FileFormat::Png);
+        self::assertEqualsWithDelta($pale + 0.125 * $pale * (1 - $pale / 60), $chroma($half, 165), 0.6);
+    }
+
+    public function test_clean_up_keeps_of_a_difference_what_its_variance_says(): void
+    {
+        // A checkerboard of ± 12 levels: its variance is 144 in every window, less the odd cell of 25.
+        $this->tool('convert', '-size', '2x2', 'xc:gray', '-fill', 'rgb(112,112,112)', '-draw', 'point 0,0 point 1,1', '-fill', 'rgb(136,136,136)', '-draw', 'point 1,0 point 0,1', '-write', 'mpr:t', '+delete', '-size', '120x120', 'tile:mpr:t', '-colorspace', 'sRGB', '-type', 'TrueColor', '-depth', '8', 'PNG24:in.png');
+        foreach ([10, 40] as $strength) {
+            $clean = $this->finished('in.png', ['clean' => $strength], FileFormat::Png);
+            $values = Image::load('png', $clean)->extractBands(0, 1)->crop(new PixelWindow(40, 40, 2, 1))->values();
+            $share = 144 / (144 + (0.12 * $strength / 100 * 255) ** 2);
+            self::assertEqualsWithDelta(24 * $share, abs($values[1] - $values[0]), 1.2, "at $strength per cent");
+        }
     }
 
     public function test_a_white_border_stays_the_papers_white(): void

@@ -34,6 +34,12 @@ final readonly class PixelStatistics
         return new self($this->lostAtHalf, $this->lostAtQuarter, $this->blockiness, $this->fingerprint, $this->emptyMargins, $this->brightness, $this->flatColours, $quality);
     }
 
+    /** How many of the fingerprint's 64 bits are set. */
+    public function fingerprintBits(): int
+    {
+        return array_sum(array_map(static fn (string $digit): int => substr_count(decbin((int) hexdec($digit)), '1'), str_split($this->fingerprint)));
+    }
+
     /** In how many of 64 bits two fingerprints differ. */
     public function distance(self $other): int
     {

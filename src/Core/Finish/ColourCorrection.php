@@ -73,12 +73,7 @@ final readonly class ColourCorrection
         return [$line($greys[0] ?? 0.0), $line($greys[1] ?? 0.0), $line($greys[2] ?? 0.0)];
     }
 
-    /** CIE chroma after vibrance: C + v × C × (1 − C / VIVID), and unchanged from VIVID on. */
-    public function chroma(float $chroma): float
-    {
-        return $chroma + $this->vibrance() * $chroma * max(0.0, 1 - $chroma / self::VIVID);
-    }
-
+    /** How much is added to a colour's CIE chroma: C + v × C × (1 − C / VIVID), and nothing from VIVID on. */
     public function vibrance(): float
     {
         return self::VIBRANCE * $this->strength / 100;

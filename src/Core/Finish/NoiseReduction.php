@@ -38,18 +38,13 @@ final readonly class NoiseReduction
     }
 
     /**
-     * The square of the step that counts as noise, in levels.
+     * The square of the step that counts as noise, in levels. A difference from the mean is kept by the share
+     * variance ÷ (variance + noise).
      *
      * @param float $most the value of white
      */
     public function noise(float $most): float
     {
         return (self::STEP * $this->strength / 100 * $most) ** 2;
-    }
-
-    /** How much of a difference from the mean is kept where the picture varies so much. */
-    public function kept(float $variance, float $most): float
-    {
-        return $variance / max(1e-9, $variance + $this->noise($most));
     }
 }

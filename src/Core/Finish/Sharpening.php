@@ -76,12 +76,6 @@ final readonly class Sharpening
         return $this->amount / 100 * $this->strength / 100;
     }
 
-    /** What of a detail exceeds the threshold, in levels of 255. */
-    public function beyondThreshold(float $detail): float
-    {
-        return max($detail - $this->threshold, 0) + min($detail + $this->threshold, 0);
-    }
-
     public function with(?PaintedMask $mask): self
     {
         return new self($this->amount, $this->radius, $this->threshold, $this->strength, $mask);

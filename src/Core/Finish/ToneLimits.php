@@ -27,7 +27,7 @@ final readonly class ToneLimits
         return 0.0 === $this->black && 0.0 === $this->white;
     }
 
-    /** What a value is multiplied by. */
+    /** What a value is multiplied by: out = black + in × (1 − black − white), all as shares of the range. */
     public function slope(): float
     {
         return 1 - ($this->black + $this->white) / 100;
@@ -41,16 +41,6 @@ final readonly class ToneLimits
     public function lift(float $most): float
     {
         return $this->black / 100 * $most;
-    }
-
-    /**
-     * out = black + in × (1 − black − white), all as shares of the range.
-     *
-     * @param float $value of a channel as the file encodes it, 0 to $most
-     */
-    public function apply(float $value, float $most): float
-    {
-        return $this->lift($most) + $value * $this->slope();
     }
 
     /** @return array<string, mixed> keys in alphabetical order */

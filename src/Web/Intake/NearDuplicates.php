@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Intake;
 
+use Snugfit\Core\Artwork\NearDuplicate;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
 
@@ -11,15 +12,6 @@ use Snugfit\Shop\Entity\IntakeState;
 final readonly class NearDuplicates
 {
     public const CODE = 'alike';
-
-    /** Of 64 bits. */
-    private const NEAR = 4;
-
-    /** A fingerprint with fewer bits set than this is of a picture without structure, which is like many. */
-    private const STRUCTURE = 6;
-
-    /** Share by which proportions may differ. */
-    private const PROPORTION = 0.02;
 
     private function __construct(public BatchArtwork $other, public int $differing)
     {
@@ -39,15 +31,13 @@ final readonly class NearDuplicates
             if (IntakeState::Read !== $artwork->state() || isset($duplicates[$artwork->id()])) {
                 continue;
             }
-            $facts = $artwork->facts();
-            if (substr_count(implode('', array_map(static fn (string $digit): string => decbin((int) hexdec($digit)), str_split($facts->statistics->fingerprint))), '1') < self::STRUCTURE) {
+            if (!NearDuplicate::isTellable($artwork->facts())) {
                 continue;
             }
             foreach ($seen as $other) {
-                $size = $other->facts()->size;
-                $distance = $facts->statistics->distance($other->facts()->statistics);
-                if ($distance <= self::NEAR && abs($facts->size->width * $size->height / ($facts->size->height * $size->width) - 1) <= self::PROPORTION) {
-                    $alike[$artwork->id()] = new self($other, $distance);
+                $differing = NearDuplicate::differingPoints($artwork->facts(), $other->facts());
+                if (null !== $differing) {
+                    $alike[$artwork->id()] = new self($other, $differing);
                     break;
                 }
             }

@@ -12,6 +12,7 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
@@ -27,6 +28,15 @@ use Snugfit\Tests\Facts;
 
 final class RecipeTest extends TestCase
 {
+    public function test_the_least_quality_is_the_one_that_was_asked_for_and_never_over_the_quality(): void
+    {
+        $least = static fn (RenderOptions $options): ?int => (new RecipeBuilder())->recipeFor((new PlacementPlanner())->plan(Facts::of(3000, 4000)->artwork(), Catalogue::standard()->product('a4'), PlacementRequest::none()), Facts::of(3000, 4000), $options)->write->limit?->leastQuality;
+        self::assertSame(60, $least(new RenderOptions(maxBytes: 900_000, leastQuality: 60)));
+        self::assertSame(SizeLimit::LEAST_QUALITY, $least(new RenderOptions(maxBytes: 900_000)));
+        self::assertSame(70, $least(new RenderOptions(maxBytes: 900_000, quality: 70)), 'it begins at 70 and cannot be lowered to 80');
+        self::assertNull($least(new RenderOptions(leastQuality: 60)), 'nothing limits it');
+    }
+
     public function test_the_canonical_form_is_fixed_to_the_byte(): void
     {
         // A change here gives every stored print file another name: raise the edition when pixels change, not otherwise.
