@@ -222,8 +222,10 @@ final class RunTest extends ShopTestCase
     {
         $batch = $this->batch(['5x7']);
         $worker = $this->workerInMidFile($batch);
-        exec('pkill -9 -P '.$worker->getPid());
+        // The worker first: it must not live to say that its child failed.
+        exec('pgrep -P '.$worker->getPid(), $children);
         $worker->signal(\SIGKILL);
+        exec('kill -9 '.implode(' ', $children));
         $worker->wait();
         self::assertSame([], glob($this->data.'/files/prints/*.jpg'), 'a file that is not whole must not be seen');
 
