@@ -87,6 +87,13 @@ final readonly class DeliveryStore
         return $this->store->hasFolder(self::CLEARED.'/'.$batch->number()) && !$this->store->has($this->key($batch, 'manifest.json'));
     }
 
+    /** For good, cleared files too. */
+    public function remove(Batch $batch): void
+    {
+        $this->store->removeFolder($this->folder($batch));
+        $this->store->removeFolder(self::CLEARED.'/'.$batch->number());
+    }
+
     /** Writes manifest.json and manifest.csv for all that stands in the folder, with what is short or failed in the last run. */
     public function writeManifest(Batch $batch): void
     {

@@ -69,6 +69,27 @@ final readonly class FileStore
         $this->files->delete($key);
     }
 
+    /** Bytes of a file; 0 where there is none. */
+    public function size(string $key): int
+    {
+        return (int) @filesize($this->root.'/'.$key);
+    }
+
+    public function removeFolder(string $key): void
+    {
+        (new \Symfony\Component\Filesystem\Filesystem())->remove($this->root.'/'.$key);
+    }
+
+    /** A master that nothing names any more, with its previews; not one that was given again today and may not be noted yet. */
+    public function removeMaster(string $sha256): void
+    {
+        if (@filemtime($this->path(self::masterKey($sha256))) > time() - 86400) {
+            return;
+        }
+        $previews = glob(\sprintf('%s/previews/%s/%s-*', $this->root, substr($sha256, 0, 2), $sha256)) ?: [];
+        (new \Symfony\Component\Filesystem\Filesystem())->remove([...$previews, $this->root.'/'.self::masterKey($sha256)]);
+    }
+
     /** Deletes what lies right under a key and was not changed for so many seconds: files, and folders with all in them. */
     public function clearOlder(string $key, int $seconds): void
     {
@@ -119,13 +140,9 @@ final readonly class FileStore
     public function adoptMaster(string $path): string
     {
         $hash = (string) hash_file('sha256', $path);
-        $target = $this->path(self::masterKey($hash));
-        if (is_file($target)) {
-            unlink($path);
-        } else {
-            chmod($path, 0o444);
-            rename($path, $target);
-        }
+        chmod($path, 0o444);
+        // Over one with the same bytes, so that it counts as given just now.
+        rename($path, $this->path(self::masterKey($hash)));
 
         return $hash;
     }

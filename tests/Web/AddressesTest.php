@@ -22,11 +22,15 @@ final class AddressesTest extends ShopTestCase
         $removed = $this->give($batch, 'removed.png', 221, 150);
         $removed->setRemoved(true);
         $foreign = $this->give($this->batch(['4x6'], 'Another'), 'foreign.png', 222, 150);
+        $gone = $this->batch(['4x6'], 'Deleted');
+        $in = $this->give($gone, 'gone.png', 223, 150);
+        $gone->delete();
         $this->entities()->flush();
+        $deleted = ['batch' => (int) $gone->id(), 'artwork' => $in->id()];
         $known = ['batch' => $batch->id(), 'artwork' => $own->id(), 'product' => '4x6', 'kind' => 'csv', 'side' => '320', 'level' => '9', 'x' => '0', 'y' => '0'];
         $tried = 0;
         foreach ($this->service(RouterInterface::class)->getRouteCollection() as $name => $route) {
-            foreach ($this->wrong($route, $foreign->id(), $removed->id()) as $what => $values) {
+            foreach ($this->wrong($name, $route, $foreign->id(), $removed->id(), $deleted) as $what => $values) {
                 $path = self::filled($route, array_map(strval(...), [...$known, ...$values]));
                 foreach (array_diff($route->getMethods(), ['HEAD']) as $method) {
                     ob_start();
@@ -55,8 +59,12 @@ final class AddressesTest extends ShopTestCase
         self::assertNull($this->again($batch)->artworks()[0]->correctedKind());
     }
 
-    /** @return iterable<string, array<string, int|string>> parameters that name nothing, or nothing that belongs there */
-    private function wrong(Route $route, int $foreign, int $removed): iterable
+    /**
+     * @param array<string, int> $deleted a batch and an artwork in it
+     *
+     * @return iterable<string, array<string, int|string>> parameters that name nothing, or nothing that belongs there
+     */
+    private function wrong(string $name, Route $route, int $foreign, int $removed, array $deleted): iterable
     {
         $parameters = $route->compile()->getPathVariables();
         if (\in_array('batch', $parameters, true)) {
@@ -68,6 +76,10 @@ final class AddressesTest extends ShopTestCase
         }
         if (\in_array('artwork', $parameters, true) && \in_array('batch', $parameters, true)) {
             yield 'an artwork of another batch' => ['artwork' => $foreign];
+        }
+        $names = array_intersect_key($deleted, array_flip($parameters));
+        if ([] !== $names && 'batch_restore' !== $name) {
+            yield 'a deleted batch' => $names;
         }
         foreach (['product' => 'nothing', 'run' => 987_654, 'file' => 987_654, 'token' => str_repeat('0', 32)] as $parameter => $value) {
             if (\in_array($parameter, $parameters, true)) {

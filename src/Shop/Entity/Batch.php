@@ -15,6 +15,9 @@ use Snugfit\Shop\Settings\BatchSettings;
 #[ORM\Table(name: 'batch')]
 class Batch
 {
+    /** Days that a deleted batch, or a cleared delivery, can be brought back. */
+    public const REGRET = 7;
+
     #[ORM\Id]
     #[ORM\GeneratedValue]
     #[ORM\Column]
@@ -32,6 +35,12 @@ class Batch
 
     #[ORM\Column(type: 'batch_settings', options: ['default' => '{}'])]
     private BatchSettings $settings;
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $archivedAt = null;
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $deletedAt = null;
 
     /** @var Collection<int, BatchArtwork> */
     #[ORM\OneToMany(targetEntity: BatchArtwork::class, mappedBy: 'batch', cascade: ['persist'])]
@@ -93,6 +102,47 @@ class Batch
     public function settle(BatchSettings $settings): void
     {
         $this->settings = $settings;
+    }
+
+    public function scope(): BatchScope
+    {
+        return match (true) {
+            null !== $this->deletedAt => BatchScope::Deleted,
+            null !== $this->archivedAt => BatchScope::Archived,
+            default => BatchScope::Open,
+        };
+    }
+
+    /** Out of sight, with all that is in it. */
+    public function archive(): void
+    {
+        $this->archivedAt ??= new \DateTimeImmutable();
+    }
+
+    /** Found nowhere any more, but for so long as it can be restored. */
+    public function delete(): void
+    {
+        $this->deletedAt ??= new \DateTimeImmutable();
+    }
+
+    public function isDeleted(): bool
+    {
+        return null !== $this->deletedAt;
+    }
+
+    /** When it goes for good. */
+    public function goesAt(): ?\DateTimeImmutable
+    {
+        return $this->deletedAt?->modify(\sprintf('+%d days', self::REGRET));
+    }
+
+    /** Back to where it was last: from deletion, else from the archive. */
+    public function restore(): void
+    {
+        if (null === $this->deletedAt) {
+            $this->archivedAt = null;
+        }
+        $this->deletedAt = null;
     }
 
     /** @return list<BatchArtwork> those that are not removed, by folder and name, as people look for them */

@@ -37,4 +37,38 @@ final class BatchArtworkRepository extends ServiceEntityRepository
                 ->where('artwork.batch = :batch')->setParameter('batch', $batch)->getQuery()->getResult();
         }
     }
+
+    /** @return list<string> hashes of the files that were given with a batch: masters, and full sizes beside them */
+    public function filesOf(Batch $batch): array
+    {
+        return $this->hashes('batch_id = :batch', ['batch' => $batch->id()]);
+    }
+
+    /**
+     * Which of these files another batch uses too.
+     *
+     * @param list<string> $hashes
+     *
+     * @return list<string>
+     */
+    public function usedBeside(Batch $batch, array $hashes): array
+    {
+        return array_values(array_intersect($hashes, $this->hashes('batch_id <> :batch', ['batch' => $batch->id()])));
+    }
+
+    /**
+     * @param array<string, int> $values
+     *
+     * @return list<string>
+     */
+    private function hashes(string $where, array $values): array
+    {
+        $hashes = $this->getEntityManager()->getConnection()->fetchFirstColumn(
+            "SELECT master FROM batch_artwork WHERE $where
+                UNION SELECT json_extract(reference_image, '$.file') FROM batch_artwork WHERE $where AND reference_image IS NOT NULL",
+            $values,
+        );
+
+        return array_values(array_filter($hashes, is_string(...)));
+    }
 }

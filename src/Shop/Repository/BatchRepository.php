@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Shop\Repository;
 
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\ORM\QueryBuilder;
 use Doctrine\Persistence\ManagerRegistry;
 use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchScope;
 
 /**
  * Batches.
@@ -18,5 +20,50 @@ final class BatchRepository extends ServiceEntityRepository
     public function __construct(ManagerRegistry $registry)
     {
         parent::__construct($registry, Batch::class);
+    }
+
+    /**
+     * @param string $words in the name, in any order, or the batch's number; empty finds all
+     *
+     * @return list<Batch> the newest first
+     */
+    public function found(BatchScope $scope, string $words, int $from, int $most): array
+    {
+        /** @var list<Batch> $batches */
+        $batches = $this->query($scope, $words)->orderBy('batch.id', 'DESC')
+            ->setFirstResult($from)->setMaxResults($most)->getQuery()->getResult();
+
+        return $batches;
+    }
+
+    public function countFound(BatchScope $scope, string $words = ''): int
+    {
+        return (int) $this->query($scope, $words)->select('COUNT(batch.id)')->getQuery()->getSingleScalarResult();
+    }
+
+    /** @return list<Batch> */
+    public function deletedBefore(\DateTimeImmutable $time): array
+    {
+        /** @var list<Batch> $batches */
+        $batches = $this->createQueryBuilder('batch')->where('batch.deletedAt < :time')->setParameter('time', $time)
+            ->getQuery()->getResult();
+
+        return $batches;
+    }
+
+    private function query(BatchScope $scope, string $words): QueryBuilder
+    {
+        $query = $this->createQueryBuilder('batch')->where(match ($scope) {
+            BatchScope::Open => 'batch.archivedAt IS NULL AND batch.deletedAt IS NULL',
+            BatchScope::Archived => 'batch.archivedAt IS NOT NULL AND batch.deletedAt IS NULL',
+            BatchScope::Deleted => 'batch.deletedAt IS NOT NULL',
+        });
+        foreach (preg_split('/\s+/u', $words, -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $index => $word) {
+            $query->andWhere("batch.name LIKE :word$index ESCAPE '!' OR batch.id = :number$index")
+                ->setParameter("word$index", '%'.preg_replace('/[!%_]/', '!$0', $word).'%')
+                ->setParameter("number$index", ctype_digit($word) ? (int) $word : 0);
+        }
+
+        return $query;
     }
 }

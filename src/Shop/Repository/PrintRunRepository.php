@@ -25,4 +25,9 @@ final class PrintRunRepository extends ServiceEntityRepository
     {
         return $this->findOneBy(['batch' => $batch], ['id' => 'DESC']);
     }
+
+    public function isRunning(Batch $batch): bool
+    {
+        return $this->count(['batch' => $batch, 'finishedAt' => null]) > 0;
+    }
 }

@@ -9,6 +9,7 @@ use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlacementSummaryCache;
+use Snugfit\Shop\Repository\ProductChoiceRepository;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Shop\Undo\ProductChoiceChange;
 use Snugfit\Shop\Undo\UndoHistory;
@@ -31,7 +32,7 @@ final class FitSheetController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/fit', name: 'fit', methods: ['GET'])]
-    public function show(Batch $batch, Request $request, ProductRepository $productRepository): Response
+    public function show(Batch $batch, Request $request, ProductRepository $productRepository, ProductChoiceRepository $choices): Response
     {
         $products = $this->sheet->products($batch);
         $query = SheetQuery::in($request->query);
@@ -44,6 +45,7 @@ final class FitSheetController extends AbstractController
             'products' => $products,
             'families' => SheetColumns::families($products),
             'shelf' => $productRepository->offered(),
+            'choices' => $choices->inOrder(),
             'query' => $query,
             'counts' => $rows->counts,
             'placements' => $rows->placements,

@@ -19,7 +19,7 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 /**
  * What an address names, as controllers take it: a batch, an artwork, a run, a print file by number, a product by code. What
- * is not there, was removed, or belongs to another batch than the address says is not found, in every room alike.
+ * is not there, was removed or deleted, or belongs to another batch than the address says is not found, in every room alike.
  */
 final readonly class ShopEntityResolver implements ValueResolverInterface
 {
@@ -35,10 +35,10 @@ final readonly class ShopEntityResolver implements ValueResolverInterface
             return [];
         }
         $entity = match ($argument->getType()) {
-            Batch::class => $this->batch($named),
+            Batch::class => $this->batch($named, [] !== $argument->getAttributesOfType(AlsoDeleted::class)),
             BatchArtwork::class => $this->artwork($named, $request),
-            PrintRun::class => $this->ofBatch($this->entities->find(PrintRun::class, (int) $named)),
-            PrintFile::class => $this->ofRun($this->entities->find(PrintFile::class, (int) $named)),
+            PrintRun::class => $this->run($this->entities->find(PrintRun::class, (int) $named)),
+            PrintFile::class => $this->file($this->entities->find(PrintFile::class, (int) $named)),
             StoredProduct::class => $this->products->byCode($named) ?? throw self::notFound(),
             Product::class => $this->products->byCode($named)?->product() ?? throw self::notFound(),
             default => null,
@@ -47,15 +47,17 @@ final readonly class ShopEntityResolver implements ValueResolverInterface
         return null === $entity ? [] : [$entity];
     }
 
-    private function batch(string $number): Batch
+    private function batch(string $number, bool $isAlsoDeleted): Batch
     {
-        return $this->entities->find(Batch::class, (int) $number) ?? throw self::notFound();
+        $batch = $this->entities->find(Batch::class, (int) $number);
+
+        return null === $batch || ($batch->isDeleted() && !$isAlsoDeleted) ? throw self::notFound() : $batch;
     }
 
     private function artwork(string $number, Request $request): BatchArtwork
     {
         $artwork = $this->entities->find(BatchArtwork::class, (int) $number);
-        if (null === $artwork || $artwork->isRemoved()) {
+        if (null === $artwork || $artwork->isRemoved() || $artwork->batch()->isDeleted()) {
             throw self::notFound();
         }
         // An argument before this one may have resolved the batch; the address has its number either way.
@@ -65,14 +67,14 @@ final readonly class ShopEntityResolver implements ValueResolverInterface
         return $isSame ? $artwork : throw self::notFound();
     }
 
-    private function ofBatch(?PrintRun $run): PrintRun
+    private function run(?PrintRun $run): PrintRun
     {
-        return $run ?? throw self::notFound();
+        return null === $run || $run->batch()->isDeleted() ? throw self::notFound() : $run;
     }
 
-    private function ofRun(?PrintFile $file): PrintFile
+    private function file(?PrintFile $file): PrintFile
     {
-        return $file ?? throw self::notFound();
+        return null === $file || $file->run()->batch()->isDeleted() ? throw self::notFound() : $file;
     }
 
     private static function notFound(): NotFoundHttpException

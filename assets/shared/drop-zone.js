@@ -1,5 +1,5 @@
-import { say } from '../shared/act.js';
-import { send } from '../shared/send.js';
+import { act, say } from './act.js';
+import { send } from './send.js';
 
 const AT_ONCE = 3;
 
@@ -11,7 +11,13 @@ export default () => ({
   sent: 0,
   count: 0,
   failed: [],
+  /** Where files go; empty on a page whose batch is opened by dropping them. */
+  endpoint: '',
+  /** The page of a batch that was opened so. */
+  target: '',
+  opening: null,
   init() {
+    this.endpoint = this.$root.dataset.endpoint ?? '';
     const over = (event) => {
       if (![...(event.dataTransfer?.types ?? [])].includes('Files')) return;
       event.preventDefault();
@@ -59,31 +65,50 @@ export default () => ({
   get hasFailed() {
     return this.failed.length > 0;
   },
-  take(files) {
+  get isDone() {
+    return this.target !== '' && !this.isBusy;
+  },
+  async take(files) {
     if (!files.length) {
       say('There was no file in what was dropped.', true);
       return;
     }
+    if (!this.endpoint) {
+      try {
+        this.opening ??= this.open(files[0].folder.split('/')[0]);
+        await this.opening;
+      } catch (error) {
+        this.opening = null;
+        say(error.message, true);
+        return;
+      }
+    }
     this.count += files.length;
     this.queue.push(...files);
     this.next();
+  },
+  async open(folder) {
+    const answer = await (await act(this.$root.dataset.open, { folder })).json();
+    this.endpoint = answer.uploads;
+    this.target = answer.intake;
   },
   next() {
     while (this.running < AT_ONCE && this.queue.length) this.send(this.queue.shift());
     if (!this.running && !this.queue.length) {
       this.count = 0;
       this.sent = 0;
+      // What was refused stays to be read.
+      if (this.target && !this.failed.length) location.assign(this.target);
     }
   },
   async send({ file, folder }) {
     this.running += 1;
     const row = this.addRow(file.name);
-    const { largest, endpoint } = this.$root.dataset;
     try {
       // The same file may be wanted in two folders.
       await send(file, {
-        endpoint,
-        largest: Number(largest),
+        endpoint: this.endpoint,
+        largest: Number(this.$root.dataset.largest),
         metadata: { folder },
         key: folder,
         progress: (share) => {

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Shop;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Shop\Entity\ArtworkOnFamily;
+use Snugfit\Shop\Entity\ArtworkOnProduct;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintRun;
+use Snugfit\Shop\Entity\UndoEntry;
+use Snugfit\Shop\Repository\BatchArtworkRepository;
+use Snugfit\Shop\Repository\BatchRepository;
+
+/** Tells what a batch holds, and removes batches for good that were deleted long enough ago. */
+final readonly class BatchRemover
+{
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private BatchRepository $batches,
+        private BatchArtworkRepository $artworks,
+        private DeliveryStore $deliveries,
+        private FileStore $store,
+    ) {
+    }
+
+    public function contents(Batch $batch): BatchContents
+    {
+        $given = $this->artworks->filesOf($batch);
+        $shared = $this->artworks->usedBeside($batch, $given);
+        $printBytes = $prints = 0;
+        foreach ($this->deliveries->latest($batch) as $file) {
+            ++$prints;
+            $printBytes += $file->found()->bytes ?? 0;
+        }
+        $own = array_values(array_diff($given, $shared));
+        $bytes = array_sum(array_map(fn (string $hash): int => $this->store->size(FileStore::masterKey($hash)), $own));
+
+        return new BatchContents(\count($own), $bytes, \count($shared), $prints, $printBytes, $this->entities->getRepository(PrintRun::class)->count(['batch' => $batch]));
+    }
+
+    /** Removes for good what was deleted longer ago than it can be brought back. */
+    public function removeDue(): void
+    {
+        foreach ($this->batches->deletedBefore(new \DateTimeImmutable(\sprintf('-%d days', Batch::REGRET))) as $batch) {
+            $this->remove($batch);
+        }
+    }
+
+    /** Records first: a file that nothing names does no harm, a record without its file does. */
+    private function remove(Batch $batch): void
+    {
+        $given = $this->artworks->filesOf($batch);
+        $own = array_diff($given, $this->artworks->usedBeside($batch, $given));
+        $this->entities->wrapInTransaction(function () use ($batch): void {
+            foreach ([
+                'DELETE '.PrintFile::class.' one WHERE one.run IN (SELECT run FROM '.PrintRun::class.' run WHERE run.batch = :batch)',
+                'DELETE '.PrintRun::class.' one WHERE one.batch = :batch',
+                'DELETE '.UndoEntry::class.' one WHERE one.batch = :batch',
+                'DELETE '.ArtworkOnFamily::class.' one WHERE one.artwork IN (SELECT artwork FROM '.BatchArtwork::class.' artwork WHERE artwork.batch = :batch)',
+                'DELETE '.ArtworkOnProduct::class.' one WHERE one.artwork IN (SELECT artwork FROM '.BatchArtwork::class.' artwork WHERE artwork.batch = :batch)',
+                'DELETE '.BatchArtwork::class.' one WHERE one.batch = :batch',
+                'DELETE '.Batch::class.' one WHERE one = :batch',
+            ] as $delete) {
+                $this->entities->createQuery($delete)->execute(['batch' => $batch]);
+            }
+        });
+        $this->deliveries->remove($batch);
+        foreach ($own as $hash) {
+            $this->store->removeMaster($hash);
+        }
+        $this->entities->detach($batch);
+    }
+}
