@@ -19,6 +19,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: browserOptions,
     trace: 'off',
+    // What can be clicked is there at once, but for what work brings; a test that is wrong says so soon.
+    actionTimeout: 60_000,
   },
   webServer: {
     command: `rm -rf ${data} && SNUGFIT_DATA=${data} exec bin/snugfit start --port ${port}`,

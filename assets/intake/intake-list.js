@@ -7,11 +7,12 @@ export default () => ({
   /** Numbers of the selected artworks; the list is sent anew, they stay. */
   selected: new Set(),
   init() {
+    this.root = this.$root;
     this.selected = new Set();
     this.plan();
   },
   cards() {
-    return [...this.$root.querySelectorAll('[data-artwork]')];
+    return [...this.root.querySelectorAll('[data-artwork]')];
   },
   number(card) {
     return Number(card.dataset.artwork);
@@ -36,22 +37,22 @@ export default () => ({
       card.classList.toggle('selected', isSelected);
       card.querySelector('[data-select]').checked = isSelected;
     }
-    const bar = this.$root.querySelector('[data-selection]');
+    const bar = this.root.querySelector('[data-selection]');
     if (!bar) return;
     bar.hidden = this.selected.size === 0;
     bar.querySelector('[data-count]').textContent = `${this.selected.size} selected`;
-    const all = this.$root.querySelector('[data-select-all]');
+    const all = this.root.querySelector('[data-select-all]');
     all.checked = this.selected.size > 0 && this.selected.size === cards.length;
     all.indeterminate = this.selected.size > 0 && this.selected.size < cards.length;
   },
   async kind() {
     const card = this.$el.closest('[data-artwork]');
-    await this.change(this.$root.dataset.kind, { ids: [this.number(card)], kind: this.$el.value });
+    await this.change(this.root.dataset.kind, { ids: [this.number(card)], kind: this.$el.value });
   },
   async kindOfSelected() {
     const kind = this.$el.value;
     if (kind === 'none') return;
-    await this.change(this.$root.dataset.kind, { ids: [...this.selected], kind: kind === 'guess' ? '' : kind });
+    await this.change(this.root.dataset.kind, { ids: [...this.selected], kind: kind === 'guess' ? '' : kind });
     say('Done. Ctrl Z takes it back.');
   },
   async removeSelected() {
@@ -65,20 +66,20 @@ export default () => ({
     say('Its master is here instead. Ctrl Z takes it back.');
   },
   async remove() {
-    await this.change(this.$root.dataset.remove, { ids: [this.number(this.$el.closest('[data-artwork]'))] });
+    await this.change(this.root.dataset.remove, { ids: [this.number(this.$el.closest('[data-artwork]'))] });
     say('Removed. Ctrl Z takes it back.');
   },
   async removeDuplicates() {
-    await this.removeAll([...this.$root.querySelectorAll('[data-duplicate]')].map((card) => this.number(card)));
+    await this.removeAll([...this.root.querySelectorAll('[data-duplicate]')].map((card) => this.number(card)));
   },
   async removeAll(ids) {
-    await this.change(this.$root.dataset.remove, { ids });
+    await this.change(this.root.dataset.remove, { ids });
     say(`Removed ${ids.length}. Ctrl Z takes it back.`);
   },
   async change(url, fields) {
     try {
       const answer = await act(url, fields);
-      this.$root.innerHTML = await answer.text();
+      this.root.innerHTML = await answer.text();
       this.shown();
       this.plan();
     } catch (error) {

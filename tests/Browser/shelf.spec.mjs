@@ -10,11 +10,11 @@ test('a product is added, found on the fit sheet, and edited', async ({ page }) 
   await page.getByLabel('Code').fill('tea-towel');
   await page.getByLabel('Group').fill('Kitchen');
   await page.getByLabel('Trim size').fill('about a foot');
-  await page.getByRole('button', { name: 'Keep', exact: true }).last().click();
+  await page.getByRole('button', { name: 'Save', exact: true }).last().click();
   await expect(page.getByRole('alert')).toContainText('1 field needs another look');
   await expect(page.locator('#hint-trim')).toContainText('"about a foot" is not a print size');
   await page.getByLabel('Trim size').fill('48 x 74 cm');
-  await page.getByRole('button', { name: 'Keep', exact: true }).last().click();
+  await page.getByRole('button', { name: 'Save', exact: true }).last().click();
   await page.waitForURL(/shelf#tea-towel/);
   await expect(page.locator('#tea-towel')).toContainText('18.9 × 29.13 in');
   await page.getByRole('button', { name: 'mm', exact: true }).click();
@@ -58,7 +58,7 @@ test('a shelf goes out and comes in; a table with a fault changes nothing', asyn
   const rows = await page.locator('.shelf-table tbody tr[id]').count();
   const give = async (text) => {
     await page.locator('#table').setInputFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-    await page.getByRole('button', { name: 'Take it' }).click();
+    await page.getByRole('button', { name: 'Import' }).click();
   };
   await give(
     `${before}banner,Banner,Wall,60cm,huge,,,100,,,either,jpeg,,,no,,,,,\r\ntable-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,,,,\r\n`,

@@ -72,5 +72,5 @@ test('from twenty dropped pictures to a downloaded parcel of measured print file
   expect(Math.abs(right - 255)).toBeLessThanOrEqual(2);
 
   await page.goto(`/batches/${batch}/intake`);
-  await expect(page.getByRole('link', { name: 'Take the parcel' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'To the parcel' })).toBeVisible();
 });

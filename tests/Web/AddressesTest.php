@@ -77,7 +77,7 @@ final class AddressesTest extends ShopTestCase
         if (\in_array('artwork', $parameters, true) && \in_array('batch', $parameters, true)) {
             yield 'an artwork of another batch' => ['artwork' => $foreign];
         }
-        $names = array_intersect_key($deleted, array_flip($parameters));
+        $names = array_filter($deleted, static fn (string $parameter): bool => \in_array($parameter, $parameters, true), \ARRAY_FILTER_USE_KEY);
         if ([] !== $names && 'batch_restore' !== $name) {
             yield 'a deleted batch' => $names;
         }

@@ -119,7 +119,7 @@ final class BatchWorkflow
             null !== $run && null === $run->finishedAt() => new NextAction('Watch the run', $this->url('run', $batch)),
             [] === $batch->productCodes() => new NextAction('Choose products', $this->url('fit', $batch)),
             $printable > 0 && $this->freshness->hasNews($batch) => new NextAction(\sprintf('Make %d print %s', $printable, 1 === $printable ? 'file' : 'files'), $this->url('run_start', $batch), true),
-            $parcels > 0 => new NextAction('Take the parcel', $this->url('parcels', $batch)),
+            $parcels > 0 => new NextAction('To the parcel', $this->url('parcels', $batch)),
             default => new NextAction('Look at the fit', $this->url('fit', $batch)),
         };
     }
