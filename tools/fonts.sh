@@ -5,7 +5,9 @@ root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 out="$root/var/fonts"
 rm -rf "$out"
 mkdir -p "$out"
-for face in public-sans/files/public-sans-{latin,latin-ext}-wght-normal jetbrains-mono/files/jetbrains-mono-{latin,latin-ext,cyrillic,greek}-wght-normal bricolage-grotesque/files/bricolage-grotesque-{latin,latin-ext}-wght-normal; do
+for face in public-sans/files/public-sans-{latin,latin-ext}-wght-normal \
+  jetbrains-mono/files/jetbrains-mono-{latin,latin-ext,cyrillic,greek}-wght-normal \
+  bricolage-grotesque/files/bricolage-grotesque-{latin,latin-ext}-wght-normal; do
   cp "$root/node_modules/@fontsource-variable/$face.woff2" "$out/"
   woff2_decompress "$out/$(basename "$face").woff2"
 done

@@ -26,4 +26,5 @@ foreach ($tags as $name => $tag) {
     $data .= $tag.str_repeat("\0", -strlen($tag) & 3);
 }
 $size = $at + strlen($data);
-echo pack('N', $size), "\0\0\0\0", pack('N', 0x02400000), 'prtr', 'GRAY', 'XYZ ', pack('n6', 2026, 1, 1, 0, 0, 0), 'acsp', str_repeat("\0", 28), pack('N3', 0xF6D6, 0x10000, 0xD32D), str_repeat("\0", 48), $table, $data;
+echo pack('N', $size), "\0\0\0\0", pack('N', 0x02400000), 'prtr', 'GRAY', 'XYZ ', pack('n6', 2026, 1, 1, 0, 0, 0), 'acsp',
+    str_repeat("\0", 28), pack('N3', 0xF6D6, 0x10000, 0xD32D), str_repeat("\0", 48), $table, $data;

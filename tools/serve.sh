@@ -42,17 +42,19 @@ php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$cores"
 supervisord=$(command -v supervisord)
 "$supervisord" -n -c "$run/supervisord.conf" >"$run/supervisord.out" 2>&1 8>&- &
 supervisor=$!
-stop() { trap - EXIT INT TERM HUP; kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; echo; echo "Stopped."; exit 0; }
+end() { kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; }
+stop() { trap - EXIT INT TERM HUP; end; echo; echo "Stopped."; exit 0; }
+fail() { tail -n 20 "$run/supervisord.out" "$run"/*.log >&2 2>/dev/null || true; echo "$1; what happened is in $run." >&2; exit 1; }
 trap stop INT TERM HUP
-trap 'kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true' EXIT
+trap end EXIT
 
 address="http://$host:$port/"
 for _ in $(seq 1 200); do
-  kill -0 "$supervisor" 2>/dev/null || { cat "$run/supervisord.out" "$run"/*.log >&2 2>/dev/null; echo "The shop did not start; what happened is in $run." >&2; exit 1; }
+  kill -0 "$supervisor" 2>/dev/null || fail "The shop did not start"
   curl -fsS -o /dev/null --max-time 2 "$address" 2>/dev/null && break
   sleep 0.1
 done
-curl -fsS -o /dev/null --max-time 5 "$address" || { tail -n 20 "$run"/*.log >&2; echo "The page does not answer; what happened is in $run." >&2; exit 1; }
+curl -fsS -o /dev/null --max-time 5 "$address" || fail "The page does not answer"
 if [ "$mode" = demo ]; then
   php "$root/bin/console" shop:demo 8>&-
 fi

@@ -5,6 +5,9 @@ import { pointOn } from '../shared/strokes.js';
 import { set } from '../shared/svg.js';
 import { TwoPictures } from './two-pictures.js';
 
+/** Pixels across and down that a patch has at most. */
+const MOST = 1400;
+
 // What a step begins with when it is switched on.
 const BEGIN = {
   tidy: { strength: 40 },
@@ -35,8 +38,12 @@ export default () => ({
       under: 'after',
       at: [Number(x), Number(y)],
       step: [Number(across), Number(down)],
-      address: (side, at) =>
-        `${address}/patch.png?${new URLSearchParams({ side, shown: found.shown, x: at[0].toFixed(5), y: at[1].toFixed(5), w: Math.min(1400, view.clientWidth), h: Math.min(1400, view.clientHeight), v: this.slip().dataset.recipe.slice(0, 12) })}`,
+      address: (side, at) => {
+        const [x, y] = at.map((share) => share.toFixed(5));
+        const [w, h] = [view.clientWidth, view.clientHeight].map((pixels) => Math.min(MOST, pixels));
+        const v = this.slip().dataset.recipe.slice(0, 12);
+        return `${address}/patch.png?${new URLSearchParams({ side, shown: found.shown, x, y, w, h, v })}`;
+      },
       moved: (at) => this.where(at),
     });
     this.dom = () => found;

@@ -5,7 +5,10 @@ const REACH = 14;
 const FAR = [240, 160];
 const share = (value) => Math.min(1, Math.max(0, value));
 
-/** Two pictures of one place, one over the other: the line between them is dragged, the picture is moved under it, a held key shows one alone. */
+/**
+ * Two pictures of one place, one over the other: the line between them is dragged, the picture is moved under it, a held key
+ * shows one alone.
+ */
 export class TwoPictures {
   /**
    * @param view    holds an image for each side, the line and a place that says "computing"

@@ -147,7 +147,8 @@ export class Pane {
       for await (const line of lines(answer.body)) {
         if (line.failed) this.words = line.failed;
         this.isWhole = line.done === 1;
-        state.textContent = `all of it: ${Math.floor(100 * line.done)} %${line.left === undefined ? '' : ` · about ${seconds(line.left)} left`}`;
+        const left = line.left === undefined ? '' : ` · about ${seconds(line.left)} left`;
+        state.textContent = `all of it: ${Math.floor(100 * line.done)} %${left}`;
       }
     } catch (error) {
       this.words = error.name === 'AbortError' ? 'stopped' : error.message;

@@ -54,15 +54,25 @@ final class EnlargeCommand extends Command
 
     protected function configure(): void
     {
-        $this
-            ->addArgument('in', InputArgument::REQUIRED, 'The picture; it is never changed')
+        $this->addArgument('in', InputArgument::REQUIRED, 'The picture; it is never changed')
             ->addArgument('out', InputArgument::REQUIRED, 'The file to write: .png, .jpg, .tif or .webp')
             ->addOption('factor', null, InputOption::VALUE_REQUIRED, 'How many times as large each way, up to 16')
             ->addOption('to', null, InputOption::VALUE_REQUIRED, 'Or the size wanted, like 6000x4000')
-            ->addOption('way', null, InputOption::VALUE_REQUIRED, 'auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest', 'auto')
+            ->addOption(
+                'way',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest',
+                'auto',
+            )
             ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
             ->addOption('best', null, InputOption::VALUE_NONE, 'A learned way at its best, eight times the work')
-            ->addOption('reference', null, InputOption::VALUE_REQUIRED, 'The same picture at its full size: tells how near the result comes')
+            ->addOption(
+                'reference',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'The same picture at its full size: tells how near the result comes',
+            )
             ->addOption('quick', null, InputOption::VALUE_NONE, 'A learned way by a small network');
     }
 
@@ -95,27 +105,64 @@ final class EnlargeCommand extends Command
         $recipe = new Recipe(
             new Frame($facts->size, PixelWindow::whole($facts->size)),
             new Enlarge($upscale, $to),
-            new Write($format, Ppi::of($facts->ppiTag ?? self::PPI), $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8, $facts->isTransparent && $format->keepsTransparency()),
+            new Write(
+                $format,
+                Ppi::of($facts->ppiTag ?? self::PPI),
+                $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8,
+                $facts->isTransparent && $format->keepsTransparency(),
+            ),
         );
         $bar = new TerminalProgress($errors);
         $began = microtime(true);
         try {
-            $child = $this->processes->withThreads(CpuCount::count())->start(new MakePrintJob(new JobMaster($in, $facts->sha256), $recipe->canonicalJson(), $out));
+            $child = $this->processes
+                ->withThreads(CpuCount::count())
+                ->start(new MakePrintJob(new JobMaster($in, $facts->sha256), $recipe->canonicalJson(), $out));
             while ($child->isRunning()) {
                 $bar->at('Enlarging', $child->enlarged());
                 usleep(50_000);
             }
             $child->facts();
-            $similarity = null === $reference ? null : $this->processes->start(new SimilarityJob(new JobMaster($in, $facts->sha256), $recipe, new JobMaster($option->text('reference') ?? '', $reference->file), (new ReferencePrint($reference))->recipe($recipe)))->facts();
+            $similarity =
+                null === $reference
+                    ? null
+                    : $this->processes
+                        ->start(
+                            new SimilarityJob(
+                                new JobMaster($in, $facts->sha256),
+                                $recipe,
+                                new JobMaster($option->text('reference') ?? '', $reference->file),
+                                (new ReferencePrint($reference))->recipe($recipe),
+                            ),
+                        )
+                        ->facts();
         } catch (PixelJobFailed $e) {
             return $this->failed($errors, $e->getMessage());
         } finally {
             $bar->end();
         }
-        $output->writeln(OutputFormatter::escape(\sprintf('%s px to %s px. %s %.1f s.', $facts->size, $to, $facts->format->isVector() ? 'A drawing: drawn anew at this size.' : UpscalePlan::of($upscale, $facts->size, $to)->sentence(), microtime(true) - $began)));
+        $output->writeln(
+            OutputFormatter::escape(
+                \sprintf(
+                    '%s px to %s px. %s %.1f s.',
+                    $facts->size,
+                    $to,
+                    $facts->format->isVector()
+                        ? 'A drawing: drawn anew at this size.'
+                        : UpscalePlan::of($upscale, $facts->size, $to)->sentence(),
+                    microtime(true) - $began,
+                ),
+            ),
+        );
         if (null !== $similarity) {
             $psnr = $similarity->optionalFloat('psnr');
-            $output->writeln(\sprintf('Against the full size: PSNR %s, SSIM %.4f (luma, without 4 px at the border).', null === $psnr ? 'without end, it is the same' : \sprintf('%.2f dB', $psnr), $similarity->float('ssim')));
+            $output->writeln(
+                \sprintf(
+                    'Against the full size: PSNR %s, SSIM %.4f (luma, without 4 px at the border).',
+                    null === $psnr ? 'without end, it is the same' : \sprintf('%.2f dB', $psnr),
+                    $similarity->float('ssim'),
+                ),
+            );
         }
 
         return Command::SUCCESS;
@@ -150,7 +197,9 @@ final class EnlargeCommand extends Command
             'jpg', 'jpeg' => FileFormat::Jpeg,
             'tif', 'tiff' => FileFormat::Tiff,
             'webp' => FileFormat::Webp,
-            default => throw new \InvalidArgumentException('The result is written as .png, .jpg, .tif or .webp; give it one of these endings.'),
+            default => throw new \InvalidArgumentException(
+                'The result is written as .png, .jpg, .tif or .webp; give it one of these endings.',
+            ),
         };
     }
 
@@ -166,14 +215,27 @@ final class EnlargeCommand extends Command
             }
             $size = new PixelSize(max(1, (int) round($from->width * $factor)), max(1, (int) round($from->height * $factor)));
         } else {
-            if (1 !== preg_match('/^\s*(\d{1,6})\s*[x×]\s*(\d{1,6})\s*(px)?\s*$/u', (string) $to, $found) || 0 === (int) $found[1] || 0 === (int) $found[2]) {
+            if (
+                1 !== preg_match('/^\s*(\d{1,6})\s*[x×]\s*(\d{1,6})\s*(px)?\s*$/u', (string) $to, $found) ||
+                0 === (int) $found[1] ||
+                0 === (int) $found[2]
+            ) {
                 throw new \InvalidArgumentException('--to takes pixels, like 6000x4000.');
             }
             $size = new PixelSize((int) $found[1], (int) $found[2]);
-            $height = $from->height * $size->width / $from->width;
-            $width = $from->width * $size->height / $from->height;
+            $height = ($from->height * $size->width) / $from->width;
+            $width = ($from->width * $size->height) / $from->height;
             if (abs($height - $size->height) > 1 && abs($width - $size->width) > 1) {
-                throw new \InvalidArgumentException(\sprintf('%s px has other proportions than the picture, and nothing is stretched. %d × %d px or %d × %d px would fit.', $size, $size->width, round($height), round($width), $size->height));
+                throw new \InvalidArgumentException(
+                    \sprintf(
+                        '%s px has other proportions than the picture, and nothing is stretched. %d × %d px or %d × %d px would fit.',
+                        $size,
+                        $size->width,
+                        round($height),
+                        round($width),
+                        $size->height,
+                    ),
+                );
             }
         }
         if ($size->longSide() > Product::EXTREME_LIMIT * $from->longSide() * 1.0001) {
@@ -188,12 +250,26 @@ final class EnlargeCommand extends Command
     {
         $times = $to->longSide() / $facts->size->longSide();
         $limit = $facts->kindGuess->usualLimit();
-        $soft = array_filter((new MasterWarnings())->of($facts, $in), static fn (MasterWarning $warning): bool => 'soft' === $warning->code);
+        $soft = array_filter(
+            (new MasterWarnings())->of($facts, $in),
+            static fn (MasterWarning $warning): bool => 'soft' === $warning->code,
+        );
 
-        return array_values(array_filter([
-            $times > $limit + 1e-6 ? \sprintf('×%.2f is more than a picture of this kind (%s) usually bears; its limit is ×%s.', $times, $facts->kindGuess->label(), $limit) : null,
-            $times > 1 && [] !== $soft ? array_values($soft)[0]->sentence : null,
-            Kind::PixelArt === $facts->kindGuess && $upscale->method->isLearned() ? 'This looks like pixel art; a learned way blurs its blocks. --way=nearest keeps them.' : null,
-        ]));
+        return array_values(
+            array_filter([
+                $times > $limit + 1e-6
+                    ? \sprintf(
+                        '×%.2f is more than a picture of this kind (%s) usually bears; its limit is ×%s.',
+                        $times,
+                        $facts->kindGuess->label(),
+                        $limit,
+                    )
+                    : null,
+                $times > 1 && [] !== $soft ? array_values($soft)[0]->sentence : null,
+                Kind::PixelArt === $facts->kindGuess && $upscale->method->isLearned()
+                    ? 'This looks like pixel art; a learned way blurs its blocks. --way=nearest keeps them.'
+                    : null,
+            ]),
+        );
     }
 }

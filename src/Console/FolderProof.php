@@ -33,7 +33,11 @@ final readonly class FolderProof
      */
     public function write(FolderRequest $order, FolderResult $result): void
     {
-        $pdf = $this->drawing->of(basename((string) realpath($order->folder)), date('Y-m-d'), fn (string $folder): array => $this->prints($order, $result, $folder));
+        $pdf = $this->drawing->of(
+            basename((string) realpath($order->folder)),
+            date('Y-m-d'),
+            fn (string $folder): array => $this->prints($order, $result, $folder),
+        );
         $path = $order->out.'/'.self::NAME;
         if (\strlen($pdf) !== @file_put_contents($path.'.part', $pdf) || !@rename($path.'.part', $path)) {
             throw UnwritableFolder::at($order->out);
@@ -45,8 +49,12 @@ final readonly class FolderProof
     {
         $delivered = array_filter($result->manifest->files, static fn (ManifestEntry $entry): bool => null !== $entry->output);
         (new PixelJobQueue($this->processes))->run(
-            array_keys($delivered), $order->jobs,
-            static fn (int $index): PrintThumbnailJob => new PrintThumbnailJob($order->out.'/'.($delivered[$index]->output['path'] ?? ''), \sprintf('%s/%d.jpg', $folder, $index)),
+            array_keys($delivered),
+            $order->jobs,
+            static fn (int $index): PrintThumbnailJob => new PrintThumbnailJob(
+                $order->out.'/'.($delivered[$index]->output['path'] ?? ''),
+                \sprintf('%s/%d.jpg', $folder, $index),
+            ),
             // Without its picture a print still has its place and its figures.
             static fn (int $index, JsonReader|PixelJobFailed $ended): null => null,
             static fn (): bool => false,
@@ -58,7 +66,13 @@ final readonly class FolderProof
             $product = $products[$entry->product];
             $picture = $index.'.jpg';
             $prints[] = new ProofPrint(
-                basename($entry->output['path'] ?? ''), $product->name, $recipe->size(), $recipe->write, $entry->output['bytes'] ?? 0, 'Passed preflight', is_file($folder.'/'.$picture) ? $picture : null,
+                basename($entry->output['path'] ?? ''),
+                $product->name,
+                $recipe->size(),
+                $recipe->write,
+                $entry->output['bytes'] ?? 0,
+                'Passed preflight',
+                is_file($folder.'/'.$picture) ? $picture : null,
                 SnugGauge::ofPrint($entry->enlargement, $recipe->write->ppi, $entry->verdict, $product),
             );
         }

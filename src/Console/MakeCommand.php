@@ -33,35 +33,74 @@ final class MakeCommand extends Command implements SignalableCommandInterface
 
     private bool $isStopped = false;
 
-    public function __construct(private readonly FolderMaker $maker, private readonly ProductRepository $productRepository, private readonly FolderProof $proof)
-    {
+    public function __construct(
+        private readonly FolderMaker $maker,
+        private readonly ProductRepository $productRepository,
+        private readonly FolderProof $proof,
+    ) {
         parent::__construct();
     }
 
     protected function configure(): void
     {
-        $this
-            ->addArgument('folder', InputArgument::REQUIRED, 'Folder with the masters; they are never changed')
+        $this->addArgument('folder', InputArgument::REQUIRED, 'Folder with the masters; they are never changed')
             ->addOption('products', null, InputOption::VALUE_REQUIRED, 'Codes with commas between, like a4,apparel-front')
             ->addOption('out', null, InputOption::VALUE_REQUIRED, 'Folder for print files and manifest')
             ->addOption('format', null, InputOption::VALUE_REQUIRED, 'jpeg, png, tiff, webp or pdf; each product\'s own if left out')
             ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'Files in work at a time; as many as cores if left out')
-            ->addOption('way', null, InputOption::VALUE_REQUIRED, 'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest', 'auto')
+            ->addOption(
+                'way',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest',
+                'auto',
+            )
             ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
             ->addOption('best', null, InputOption::VALUE_NONE, 'Learned ways at their best, eight times the work')
             ->addOption('quick', null, InputOption::VALUE_NONE, 'Learned ways by a small network')
-            ->addOption('finish', null, InputOption::VALUE_REQUIRED, 'JSON file that says how to finish: tidy, clean, sharpen, marks, grain, guard')
-            ->addOption('name', null, InputOption::VALUE_REQUIRED, 'Names by a template like {artwork}-{product}; a slash begins a folder. Words: '.implode(', ', array_keys(NameTemplate::WORDS)))
-            ->addOption('profile', null, InputOption::VALUE_REQUIRED, 'Colours: srgb, wide-rgb, coated or grey; each product\'s own if left out')
+            ->addOption(
+                'finish',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'JSON file that says how to finish: tidy, clean, sharpen, marks, grain, guard',
+            )
+            ->addOption(
+                'name',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Names by a template like {artwork}-{product}; a slash begins a folder. Words: '.
+                    implode(', ', array_keys(NameTemplate::WORDS)),
+            )
+            ->addOption(
+                'profile',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Colours: srgb, wide-rgb, coated or grey; each product\'s own if left out',
+            )
             ->addOption('intent', null, InputOption::VALUE_REQUIRED, 'Rendering intent: perceptual, relative, saturation or absolute')
             ->addOption('no-black-point', null, InputOption::VALUE_NONE, 'Without black-point compensation')
-            ->addOption('max-bytes', null, InputOption::VALUE_REQUIRED, 'A file has at most so many bytes, like 8000000 or 8MB; a lossy format\'s quality is lowered for it')
+            ->addOption(
+                'max-bytes',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'A file has at most so many bytes, like 8000000 or 8MB; a lossy format\'s quality is lowered for it',
+            )
             ->addOption('quality', null, InputOption::VALUE_REQUIRED, 'Of JPEG, WebP and PDF, 1 to 100', (string) Write::JPEG_QUALITY)
             ->addOption('least-quality', null, InputOption::VALUE_REQUIRED, 'How far it may be lowered', (string) SizeLimit::LEAST_QUALITY)
             ->addOption('compression', null, InputOption::VALUE_REQUIRED, 'Of TIFF: none, lzw or deflate')
-            ->addOption('matte', null, InputOption::VALUE_REQUIRED, 'Colour under transparent artwork where the file keeps no transparency, like ffffff')
+            ->addOption(
+                'matte',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Colour under transparent artwork where the file keeps no transparency, like ffffff',
+            )
             ->addOption('cut-marks', null, InputOption::VALUE_NONE, 'Cut marks round a PDF\'s trim')
-            ->addOption('proof-sheet', null, InputOption::VALUE_NONE, 'A PDF of all print files beside them, small and to one scale, with their figures')
+            ->addOption(
+                'proof-sheet',
+                null,
+                InputOption::VALUE_NONE,
+                'A PDF of all print files beside them, small and to one scale, with their figures',
+            )
             ->addOption('json', null, InputOption::VALUE_NONE, 'Print the manifest');
     }
 
@@ -119,14 +158,24 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         }
         $out = rtrim($option->text('out') ?? throw new \InvalidArgumentException('Say where the print files go: --out=DIR.'), '/');
         if (realpath($folder) === realpath($out)) {
-            throw new \InvalidArgumentException('Print files cannot go among their masters: the next time they would be taken for masters. Give --out another folder; one inside is fine.');
+            throw new \InvalidArgumentException(
+                'Print files cannot go among their masters: the next time they would be taken for masters. Give --out '
+                .'another folder; one inside is fine.',
+            );
         }
         $jobs = $option->number('jobs') ?? (float) CpuCount::count();
         if ($jobs < 1 || $jobs > 64 || floor($jobs) !== $jobs) {
             throw new \InvalidArgumentException('--jobs takes a whole number from 1 to 64.');
         }
 
-        return new FolderRequest($folder, '' === $out ? '/' : $out, $this->products($option), (int) $jobs, (new MakingOptions($option))->renderOptions(), new NameTemplate($option->text('name') ?? NameTemplate::USUAL));
+        return new FolderRequest(
+            $folder,
+            '' === $out ? '/' : $out,
+            $this->products($option),
+            (int) $jobs,
+            (new MakingOptions($option))->renderOptions(),
+            new NameTemplate($option->text('name') ?? NameTemplate::USUAL),
+        );
     }
 
     /** @return non-empty-list<Product> */
@@ -135,7 +184,11 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         $catalogue = $this->productRepository->catalogue();
         $codes = array_values(array_unique(array_filter(array_map(trim(...), explode(',', $option->text('products') ?? '')))));
         if ([] === $codes) {
-            throw new ImpossibleProduct('Say for which products: --products=CODE,CODE. Known codes: '.implode(', ', array_map(strval(...), array_keys($catalogue->products))).'.');
+            throw new ImpossibleProduct(
+                'Say for which products: --products=CODE,CODE. Known codes: '.
+                    implode(', ', array_map(strval(...), array_keys($catalogue->products))).
+                    '.',
+            );
         }
 
         return array_map($catalogue->product(...), $codes);
@@ -149,7 +202,12 @@ final class MakeCommand extends Command implements SignalableCommandInterface
 
         return \sprintf(
             '%d made, %d unchanged, %d short, %d not made or not readable%s. Manifest: %s/manifest.json',
-            $result->made, $result->unchanged, $result->short, \count($result->failures), $result->wasStopped ? '; stopped before the end' : '', $out,
+            $result->made,
+            $result->unchanged,
+            $result->short,
+            \count($result->failures),
+            $result->wasStopped ? '; stopped before the end' : '',
+            $out,
         );
     }
 }

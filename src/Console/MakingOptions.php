@@ -36,9 +36,19 @@ final readonly class MakingOptions
         $bytes = $this->option->text('max-bytes');
 
         return new RenderOptions(
-            $format, $this->option->upscaleSettings(), $this->finish(), $profile, $this->option->choice('intent', RenderingIntent::class), $this->option->flag('no-black-point') ? false : null,
-            null === $bytes ? null : SizeLimit::parseBytes($bytes), $this->quality('quality', Write::JPEG_QUALITY), $this->quality('least-quality', SizeLimit::LEAST_QUALITY),
-            $this->matte(), $this->option->choice('compression', Compression::class), $this->option->flag('cut-marks'), effort: $this->option->effort(),
+            $format,
+            $this->option->upscaleSettings(),
+            $this->finish(),
+            $profile,
+            $this->option->choice('intent', RenderingIntent::class),
+            $this->option->flag('no-black-point') ? false : null,
+            null === $bytes ? null : SizeLimit::parseBytes($bytes),
+            $this->quality('quality', Write::JPEG_QUALITY),
+            $this->quality('least-quality', SizeLimit::LEAST_QUALITY),
+            $this->matte(),
+            $this->option->choice('compression', Compression::class),
+            $this->option->flag('cut-marks'),
+            effort: $this->option->effort(),
         );
     }
 
@@ -77,7 +87,9 @@ final readonly class MakingOptions
     {
         $quality = $this->option->number($name) ?? $usual;
 
-        return $quality >= 1 && $quality <= 100 && floor($quality) === (float) $quality ? (int) $quality : throw new \InvalidArgumentException(\sprintf('--%s takes a whole number from 1 to 100.', $name));
+        return $quality >= 1 && $quality <= 100 && floor($quality) === (float) $quality
+            ? (int) $quality
+            : throw new \InvalidArgumentException(\sprintf('--%s takes a whole number from 1 to 100.', $name));
     }
 
     private function matte(): ?string

@@ -52,7 +52,9 @@ final readonly class Options
             return null;
         }
 
-        return is_numeric($text) && is_finite((float) $text) ? (float) $text : throw new \InvalidArgumentException(\sprintf('--%s takes a number, not "%s".', $name, $text));
+        return is_numeric($text) && is_finite((float) $text)
+            ? (float) $text
+            : throw new \InvalidArgumentException(\sprintf('--%s takes a number, not "%s".', $name, $text));
     }
 
     public function ppi(string $name): ?Ppi
@@ -67,7 +69,9 @@ final readonly class Options
     {
         $values = $this->input->getOption($name);
 
-        return array_values(array_filter(\is_array($values) ? $values : [], static fn (mixed $value): bool => \is_string($value) && '' !== trim($value)));
+        return array_values(
+            array_filter(\is_array($values) ? $values : [], static fn (mixed $value): bool => \is_string($value) && '' !== trim($value)),
+        );
     }
 
     public function turn(string $name): QuarterTurn
@@ -81,7 +85,9 @@ final readonly class Options
     {
         $degrees = $this->number($name) ?? 0.0;
 
-        return abs($degrees) <= ImageTransform::STEEPEST ? $degrees : throw new \InvalidArgumentException(\sprintf('--%s takes degrees from -45 to 45; turn by quarters first.', $name));
+        return abs($degrees) <= ImageTransform::STEEPEST
+            ? $degrees
+            : throw new \InvalidArgumentException(\sprintf('--%s takes degrees from -45 to 45; turn by quarters first.', $name));
     }
 
     public function limit(string $name): ?float
@@ -108,7 +114,10 @@ final readonly class Options
             return null;
         }
 
-        return $enum::tryFrom($text) ?? throw new \InvalidArgumentException(\sprintf('--%s takes one of %s, not "%s".', $name, implode(', ', array_column($enum::cases(), 'value')), $text));
+        return $enum::tryFrom($text) ??
+            throw new \InvalidArgumentException(
+                \sprintf('--%s takes one of %s, not "%s".', $name, implode(', ', array_column($enum::cases(), 'value')), $text),
+            );
     }
 
     /** The way of enlarging that --way, --strength, --best and --quick ask for; null for what suits each picture. */
@@ -127,7 +136,15 @@ final readonly class Options
 
             return null;
         }
-        $way = UpscaleMethod::tryFrom($name) ?? throw new \InvalidArgumentException(\sprintf('--way takes auto, %s; not "%s".', implode(', ', array_map(static fn (UpscaleMethod $one): string => $one->value, UpscaleMethod::cases())), $name));
+        $way =
+            UpscaleMethod::tryFrom($name) ??
+            throw new \InvalidArgumentException(
+                \sprintf(
+                    '--way takes auto, %s; not "%s".',
+                    implode(', ', array_map(static fn (UpscaleMethod $one): string => $one->value, UpscaleMethod::cases())),
+                    $name,
+                ),
+            );
         if (null !== $strength && UpscaleMethod::Mending !== $way) {
             throw new \InvalidArgumentException('--strength goes with --way=mending.');
         }

@@ -22,12 +22,23 @@ final class PlacementRecord
         $bleed = $product->bleed;
 
         return [
-            'artwork' => ['width_px' => $placement->artwork->size->width, 'height_px' => $placement->artwork->size->height, 'kind' => $placement->artwork->kind->value],
+            'artwork' => [
+                'width_px' => $placement->artwork->size->width,
+                'height_px' => $placement->artwork->size->height,
+                'kind' => $placement->artwork->kind->value,
+            ],
             'product' => [
                 'code' => $product->code,
                 'width_mm' => $mm($product->trim->width),
                 'height_mm' => $mm($product->trim->height),
-                'bleed_mm' => $bleed->isEven() ? $mm($bleed->top) : ['top' => $mm($bleed->top), 'right' => $mm($bleed->right), 'bottom' => $mm($bleed->bottom), 'left' => $mm($bleed->left)],
+                'bleed_mm' => $bleed->isEven()
+                    ? $mm($bleed->top)
+                    : [
+                        'top' => $mm($bleed->top),
+                        'right' => $mm($bleed->right),
+                        'bottom' => $mm($bleed->bottom),
+                        'left' => $mm($bleed->left),
+                    ],
                 'target_ppi' => round($product->target->value, 2),
                 'floor_ppi' => round($product->floor->value, 2),
             ],
@@ -39,13 +50,15 @@ final class PlacementRecord
             'enlargement' => round($placement->enlargement, 4),
             'limit' => $placement->limit,
             'verdict' => $placement->verdict->value,
-            'output' => null === $placement->output ? null : [
-                'width_px' => $placement->output->size->width,
-                'height_px' => $placement->output->size->height,
-                'ppi' => round($placement->output->ppi->value, 2),
-                // Where the picture lies on a print that it does not cover.
-                ...(null === $placement->output->layout ? [] : ['picture' => $placement->output->layout->part->toArray()]),
-            ],
+            'output' => null === $placement->output
+                    ? null
+                    : [
+                        'width_px' => $placement->output->size->width,
+                        'height_px' => $placement->output->size->height,
+                        'ppi' => round($placement->output->ppi->value, 2),
+                        // Where the picture lies on a print that it does not cover.
+                        ...null === $placement->output->layout ? [] : ['picture' => $placement->output->layout->part->toArray()],
+                    ],
             'largest_print' => ['width_mm' => $mm($placement->largestPrint->width), 'height_mm' => $mm($placement->largestPrint->height)],
         ];
     }

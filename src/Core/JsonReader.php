@@ -95,14 +95,19 @@ final readonly class JsonReader
     /** @return list<string> */
     public function strings(string $name): array
     {
-        return array_map(fn (mixed $value): string => \is_string($value) ? $value : throw MalformedJson::field($this->of, $name, 'a list of texts'), $this->list($name));
+        return array_map(
+            fn (mixed $value): string => \is_string($value) ? $value : throw MalformedJson::field($this->of, $name, 'a list of texts'),
+            $this->list($name),
+        );
     }
 
     /** @return list<float> */
     public function floats(string $name): array
     {
         return array_map(
-            fn (mixed $value): float => \is_int($value) || \is_float($value) ? (float) $value : throw MalformedJson::field($this->of, $name, 'a list of numbers'),
+            fn (mixed $value): float => \is_int($value) || \is_float($value)
+                ? (float) $value
+                : throw MalformedJson::field($this->of, $name, 'a list of numbers'),
             $this->list($name),
         );
     }

@@ -33,7 +33,13 @@ final class LayoutCompositor
         $part = $mount->layout->part;
 
         return match ($mount->layout->edgeFill) {
-            EdgeFill::Colour => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Background, self::colour($picture, $mount->layout->colour)),
+            EdgeFill::Colour => $picture->embed(
+                $part->x,
+                $part->y,
+                $mount->canvas,
+                Extend::Background,
+                self::colour($picture, $mount->layout->colour),
+            ),
             EdgeFill::Mirrored => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Mirror),
             EdgeFill::Continued => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Copy),
             EdgeFill::Blurred => self::ground($picture, $mount->canvas)->insert($picture, $part->x, $part->y),
@@ -50,7 +56,9 @@ final class LayoutCompositor
         $window = new PixelWindow(intdiv($size->width - $width, 2), intdiv($size->height - $height, 2), $width, $height);
         $ground = $small->blur(max(1.0, self::BLUR * $size->longSide()))->crop($window)->copyToMemory()->resize($canvas, Kernel::Linear);
 
-        return $ground->format() === $picture->format() ? $ground->withInterpretation($picture->interpretation()) : $ground->rescaleTo($picture->format())->withInterpretation($picture->interpretation());
+        return $ground->format() === $picture->format()
+            ? $ground->withInterpretation($picture->interpretation())
+            : $ground->rescaleTo($picture->format())->withInterpretation($picture->interpretation());
     }
 
     /** @return list<float> a value for each band */

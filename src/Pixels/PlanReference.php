@@ -46,7 +46,7 @@ final readonly class PlanReference
     {
         $size = self::size($frame);
         // As fine as the grid, so that a point stands for the cell round it.
-        $side = (int) min(self::SOURCE, max(16, ceil($frame->picture->longSide() * self::GRID / $frame->crop->size()->longSide())));
+        $side = (int) min(self::SOURCE, max(16, ceil(($frame->picture->longSide() * self::GRID) / $frame->crop->size()->longSide())));
         $small = match (true) {
             null !== $copy && is_file($copy) && $side <= self::COPY => Image::thumbnailOf($copy, $side),
             $master->format->isVector() => $master->drawing($side / $frame->picture->longSide())->copyToMemory(),
@@ -75,11 +75,22 @@ final readonly class PlanReference
      */
     public static function ofPrint(string $path, PixelSize $print, PixelWindow $part, Frame $frame, string $matte): Image
     {
-        $small = self::grey(Image::thumbnailOf($path, (int) min($print->longSide(), ceil(2 * self::GRID * $print->longSide() / $part->size()->longSide()))), $matte);
+        $small = self::grey(
+            Image::thumbnailOf(
+                $path,
+                (int) min($print->longSide(), ceil((2 * self::GRID * $print->longSide()) / $part->size()->longSide())),
+            ),
+            $matte,
+        );
         [$across, $down] = [$small->size()->width / $print->width, $small->size()->height / $print->height];
         $left = min($small->size()->width - 1, (int) round($part->x * $across));
         $top = min($small->size()->height - 1, (int) round($part->y * $down));
-        $window = new PixelWindow($left, $top, max(1, min($small->size()->width - $left, (int) round($part->width * $across))), max(1, min($small->size()->height - $top, (int) round($part->height * $down))));
+        $window = new PixelWindow(
+            $left,
+            $top,
+            max(1, min($small->size()->width - $left, (int) round($part->width * $across))),
+            max(1, min($small->size()->height - $top, (int) round($part->height * $down))),
+        );
 
         return $small->crop($window)->resize(self::size($frame), Kernel::Linear)->copyToMemory();
     }
@@ -88,7 +99,9 @@ final readonly class PlanReference
     {
         $bytes = BandFormat::Byte === $picture->format() ? $picture : $picture->colourspace(Interpretation::Srgb);
         if ($bytes->hasAlpha()) {
-            $bytes = (1 === $bytes->bands() - 1 ? $bytes->colourspace(Interpretation::Srgb) : $bytes)->flatten(WorkingSpaceConverter::samples($matte, $bytes));
+            $bytes = (1 === $bytes->bands() - 1 ? $bytes->colourspace(Interpretation::Srgb) : $bytes)->flatten(
+                WorkingSpaceConverter::samples($matte, $bytes),
+            );
         }
 
         return $bytes->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1);
@@ -126,6 +139,9 @@ final readonly class PlanReference
         [$u, $v] = [$x - $left, $y - $top];
         [$above, $below] = [$top * $size->width, $bottom * $size->width];
 
-        return (int) round((1 - $v) * ((1 - $u) * $values[$above + $left] + $u * $values[$above + $right]) + $v * ((1 - $u) * $values[$below + $left] + $u * $values[$below + $right]));
+        return (int) round(
+            (1 - $v) * ((1 - $u) * $values[$above + $left] + $u * $values[$above + $right]) +
+                $v * ((1 - $u) * $values[$below + $left] + $u * $values[$below + $right]),
+        );
     }
 }

@@ -37,7 +37,12 @@ final class PremultipliedAlpha
         $alpha = $picture->extractBands($bands, 1);
         $seen = $picture->premultiply($most)->extractBands(0, $bands)->cast(BandFormat::Float);
         // The mean of what can be seen round a pixel; far from all of it there is none, and it does not matter.
-        $near = $seen->blurExactly(self::BENEATH)->dividedBy($alpha->cast(BandFormat::Float)->blurExactly(self::BENEATH)->linear(1 / $most, 0.0));
+        $near = $seen->blurExactly(self::BENEATH)->dividedBy(
+            $alpha
+                ->cast(BandFormat::Float)
+                ->blurExactly(self::BENEATH)
+                ->linear(1 / $most, 0.0),
+        );
         $colour = $seen->plus($near->multipliedBy($alpha->linear(-1 / $most, 1.0)));
 
         return $colour->roundTo($picture->format())->join($alpha)->withInterpretation($picture->interpretation());

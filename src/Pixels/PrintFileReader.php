@@ -36,9 +36,17 @@ final readonly class PrintFileReader
         $alpha = $image->hasAlpha();
 
         return new PrintFileFacts(
-            $format, $image->size(), $across * 25.4, $down * 25.4, WorkingSpaceConverter::profileOf($image),
-            $image->bands() - ($alpha ? 1 : 0), $alpha, 8 * $image->format()->bytes(),
-            (int) filesize($path), $this->isComplete($path, $format, $image), (string) hash_file('sha256', $path),
+            $format,
+            $image->size(),
+            $across * 25.4,
+            $down * 25.4,
+            WorkingSpaceConverter::profileOf($image),
+            $image->bands() - ($alpha ? 1 : 0),
+            $alpha,
+            8 * $image->format()->bytes(),
+            (int) filesize($path),
+            $this->isComplete($path, $format, $image),
+            (string) hash_file('sha256', $path),
         );
     }
 
@@ -55,7 +63,9 @@ final readonly class PrintFileReader
      */
     public function inPicture(string $path, \Closure $look): mixed
     {
-        return FileFormat::Pdf === (self::LOADERS[(string) Vips::loaderFor($path)] ?? null) ? PdfInspector::of($path)->picture($look) : $look($path);
+        return FileFormat::Pdf === (self::LOADERS[(string) Vips::loaderFor($path)] ?? null)
+            ? PdfInspector::of($path)->picture($look)
+            : $look($path);
     }
 
     /**
@@ -84,8 +94,18 @@ final readonly class PrintFileReader
         [$left, $bottom, $right, $top] = $page->boxes->bleed;
 
         return new PrintFileFacts(
-            FileFormat::Pdf, $inner->size, $inner->size->width * 72 / max(1e-6, $right - $left), $inner->size->height * 72 / max(1e-6, $top - $bottom), $inner->profile,
-            $inner->channels, $inner->transparent, $inner->bits, (int) filesize($path), $inner->complete && str_contains(self::end($path, 1024), '%%EOF'), (string) hash_file('sha256', $path), $page->boxes,
+            FileFormat::Pdf,
+            $inner->size,
+            ($inner->size->width * 72) / max(1e-6, $right - $left),
+            ($inner->size->height * 72) / max(1e-6, $top - $bottom),
+            $inner->profile,
+            $inner->channels,
+            $inner->transparent,
+            $inner->bits,
+            (int) filesize($path),
+            $inner->complete && str_contains(self::end($path, 1024), '%%EOF'),
+            (string) hash_file('sha256', $path),
+            $page->boxes,
         );
     }
 

@@ -36,12 +36,17 @@ final readonly class PrintMeasurer
     {
         $part = $recipe->mount->layout->part ?? PixelWindow::whole($recipe->size());
         $matte = $recipe->write->matte;
-        $similarity = ImageSimilarity::between(PlanReference::of($master, $recipe->frame, $matte, $copy), PlanReference::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte))->ssim;
+        $similarity = ImageSimilarity::between(
+            PlanReference::of($master, $recipe->frame, $matte, $copy),
+            PlanReference::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte),
+        )->ssim;
 
         return new PrintQualityMeasures(
             round($similarity, 4),
             null === $recipe->finish->toneLimits ? null : self::atExtremes(PrintFileReader::picture($file, true)->crop($part)),
-            null === $recipe->finish->sharpening ? null : $this->halo($master, $recipe, PrintFileReader::picture($file, false)->crop($part)),
+            null === $recipe->finish->sharpening
+                ? null
+                : $this->halo($master, $recipe, PrintFileReader::picture($file, false)->crop($part)),
         );
     }
 
@@ -49,10 +54,16 @@ final readonly class PrintMeasurer
     private static function atExtremes(Image $picture): float
     {
         $colours = $picture->bands() - ($picture->hasAlpha() ? 1 : 0);
-        $sum = $picture->extractBands(0, $colours)->cast(BandFormat::Float)->recombined([array_fill(0, $colours, 1.0)]);
+        $sum = $picture
+            ->extractBands(0, $colours)
+            ->cast(BandFormat::Float)
+            ->recombined([array_fill(0, $colours, 1.0)]);
         $low = $sum->isLessThan(0.5);
         // In one pass: the file is read from top to bottom.
-        $ends = 4 === $colours ? $low : $low->cast(BandFormat::Float)->plus($sum->isMoreThan($colours * PremultipliedAlpha::most($picture) - 0.5));
+        $ends =
+            4 === $colours
+                ? $low
+                : $low->cast(BandFormat::Float)->plus($sum->isMoreThan($colours * PremultipliedAlpha::most($picture) - 0.5));
 
         return round($ends->average() / 255, 6);
     }
@@ -66,7 +77,10 @@ final readonly class PrintMeasurer
             $before = self::bright($this->pictures->patch($master, $plain, $window));
             $after = self::bright(WorkingSpaceConverter::toSrgb($picture->crop($window)));
             $reach = 2 * (int) ceil($recipe->finish->sharpening?->radius->asPixels() ?? 1.0) + 1;
-            $over = $after->minus($before->ranked($reach, $reach * $reach - 1))->positivePart()->plus($before->ranked($reach, 0)->minus($after)->positivePart());
+            $over = $after
+                ->minus($before->ranked($reach, $reach * $reach - 1))
+                ->positivePart()
+                ->plus($before->ranked($reach, 0)->minus($after)->positivePart());
             $values = $over->cast(BandFormat::Float)->values();
             rsort($values);
             $most = max($most, $values[(int) (self::ODD_ONES * \count($values))]);
@@ -79,7 +93,12 @@ final readonly class PrintMeasurer
     private static function windows(PixelSize $size): array
     {
         [$width, $height] = [min(self::WINDOW, $size->width), min(self::WINDOW, $size->height)];
-        $at = static fn (float $x, float $y): PixelWindow => new PixelWindow((int) (($size->width - $width) * $x), (int) (($size->height - $height) * $y), $width, $height);
+        $at = static fn (float $x, float $y): PixelWindow => new PixelWindow(
+            (int) (($size->width - $width) * $x),
+            (int) (($size->height - $height) * $y),
+            $width,
+            $height,
+        );
 
         return [$at(0.5, 0.5), $at(0.25, 0.3), $at(0.75, 0.7)];
     }
@@ -88,6 +107,12 @@ final readonly class PrintMeasurer
     {
         $bytes = BandFormat::Byte === $picture->format() ? $picture : $picture->colourspace(Interpretation::Srgb);
 
-        return ($bytes->bands() < 3 ? $bytes->extractBands(0, 1) : $bytes->extractBands(0, 3)->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS]))->cast(BandFormat::Float);
+        return ($bytes->bands() < 3
+            ? $bytes->extractBands(0, 1)
+            : $bytes
+                ->extractBands(0, 3)
+                ->cast(BandFormat::Float)
+                ->recombined([Sharpening::BRIGHTNESS])
+        )->cast(BandFormat::Float);
     }
 }

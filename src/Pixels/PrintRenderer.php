@@ -55,13 +55,19 @@ final readonly class PrintRenderer
         if (null !== $area) {
             $other = $this->atSize($master, $recipe->enlargedBy($area->settings), $space, $half(0.5), $part, $once);
             $mask = (new MaskRaster($area->mask))->over($recipe->frame, $recipe->enlarge->to);
-            $image = $image->plus($other->minus($image)->multipliedBy($mask))->roundTo($image->format())->withInterpretation($image->interpretation());
+            $image = $image
+                ->plus($other->minus($image)->multipliedBy($mask))
+                ->roundTo($image->format())
+                ->withInterpretation($image->interpretation());
         }
         if (16 === $write->bits && 8 === WorkingSpaceConverter::bitsOf($image)) {
             $image = $image->rescaleTo(BandFormat::Short)->withInterpretation(Interpretation::Rgb16);
         }
         $marks = $recipe->finish->sharpening?->mask;
-        $image = (new PrintFinisher($recipe->finish))->finished($image, null === $marks ? null : static fn (): Image => (new MaskRaster($marks))->over($recipe->frame, $recipe->enlarge->to));
+        $image = (new PrintFinisher($recipe->finish))->finished(
+            $image,
+            null === $marks ? null : static fn (): Image => (new MaskRaster($marks))->over($recipe->frame, $recipe->enlarge->to),
+        );
 
         return null === $recipe->mount ? $image : LayoutCompositor::lay($image, $recipe->mount);
     }
@@ -79,8 +85,14 @@ final readonly class PrintRenderer
         // What of the crop it is made from, with what is looked at round it.
         [$across, $down] = [$crop->width / $to->width, $crop->height / $to->height];
         $part = (new PixelWindow(
-            $crop->x + (int) floor($window->x * $across), $crop->y + (int) floor($window->y * $down), max(1, (int) ceil($window->width * $across)), max(1, (int) ceil($window->height * $down)),
-        ))->widenedIn($recipe->frame->transform->size($recipe->frame->picture), self::AROUND + (int) ceil($this->reach($recipe) * max($across, $down)));
+            $crop->x + (int) floor($window->x * $across),
+            $crop->y + (int) floor($window->y * $down),
+            max(1, (int) ceil($window->width * $across)),
+            max(1, (int) ceil($window->height * $down)),
+        ))->widenedIn(
+            $recipe->frame->transform->size($recipe->frame->picture),
+            self::AROUND + (int) ceil($this->reach($recipe) * max($across, $down)),
+        );
 
         return $this->of($master, $recipe, null, $part, $once)->crop($window);
     }
@@ -150,16 +162,27 @@ final readonly class PrintRenderer
         }
         if (null !== $recipe->finish->noiseReduction) {
             // It looks at pixels beyond the crop, so the crop is cut out of the clean picture.
-            return TransformedCropper::cut($tidier->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space)), $frame->transform, $frame->crop);
+            return TransformedCropper::cut(
+                $tidier->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space)),
+                $frame->transform,
+                $frame->crop,
+            );
         }
         if (!$frame->transform->isUpright()) {
-            return $tidier->tidied(WorkingSpaceConverter::toWorking(TransformedCropper::cut($master->picture(), $frame->transform, $frame->crop), $space));
+            return $tidier->tidied(
+                WorkingSpaceConverter::toWorking(TransformedCropper::cut($master->picture(), $frame->transform, $frame->crop), $space),
+            );
         }
         // A part of what is enlarged: from top to bottom, all that lies above it would be enlarged, too.
         $isPart = !$part->contains($frame->crop) && !$frame->crop->size()->covers($recipe->enlarge->to);
-        $anyRow = $isPart || (null !== $recipe->mount && LayoutCompositor::readsAnyRow($recipe->mount)) || Resampler::readsAnyRow($recipe->enlarge, $frame->crop->size());
+        $anyRow =
+            $isPart ||
+            (null !== $recipe->mount && LayoutCompositor::readsAnyRow($recipe->mount)) ||
+            Resampler::readsAnyRow($recipe->enlarge, $frame->crop->size());
 
-        return $tidier->tidied(WorkingSpaceConverter::toWorking(($anyRow ? $master->picture() : $master->stream())->crop($frame->crop), $space));
+        return $tidier->tidied(
+            WorkingSpaceConverter::toWorking(($anyRow ? $master->picture() : $master->stream())->crop($frame->crop), $space),
+        );
     }
 
     /** A drawing's crop, rasterised as large as the print needs it: the exact size or a pixel more. */

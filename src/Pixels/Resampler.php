@@ -14,7 +14,10 @@ use Snugfit\Pixels\Enlarger\UpscaleKernel;
 use Snugfit\Pixels\Enlarger\Upscaler;
 use Snugfit\Pixels\Vips\Image;
 
-/** Brings a crop to its exact number of pixels: reduced, left alone, or enlarged by a kernel, the recipe's own or, for what a network left over, a bicubic one. */
+/**
+ * Brings a crop to its exact number of pixels: reduced, left alone, or enlarged by a kernel, the recipe's own or, for what a
+ * network left over, a bicubic one.
+ */
 final readonly class Resampler
 {
     public function __construct(private Downscaler $reducer = new Downscaler())
@@ -35,7 +38,8 @@ final readonly class Resampler
     /** Whether a crop is looked at in another order than from top to bottom: kernels of our own go by columns, too. */
     public static function readsAnyRow(Enlarge $enlarge, PixelSize $crop): bool
     {
-        return (UpscaleMethod::Lanczos === $enlarge->settings->method || UpscaleMethod::Mitchell === $enlarge->settings->method) && !$crop->covers($enlarge->to);
+        return (UpscaleMethod::Lanczos === $enlarge->settings->method || UpscaleMethod::Mitchell === $enlarge->settings->method) &&
+            !$crop->covers($enlarge->to);
     }
 
     private function enlarger(UpscaleMethod $way): Upscaler

@@ -26,7 +26,11 @@ final readonly class ToneReport
     {
     }
 
-    /** @return array{before: array{bins: list<int>, black: float, white: float}, after: array{bins: list<int>, black: float, white: float}} each with 256 counts of brightness, and the shares of the pixels that are black or white; what is not seen does not count */
+    /**
+     * @return array{before: array{bins: list<int>, black: float, white: float}, after: array{bins: list<int>, black: float,
+     * white: float}} each with 256 counts of brightness, and the shares of the pixels that are black or white; what is not seen
+     * does not count
+     */
     public function of(Master $master, Recipe $recipe): array
     {
         $crop = $recipe->frame->crop->size();
@@ -35,7 +39,9 @@ final readonly class ToneReport
         // Sharpening and grain are made for the print's own pixels; on these they would be others.
         $tones = new Finish($recipe->finish->colourCorrection, $recipe->finish->noiseReduction, null, null, $recipe->finish->toneLimits);
         $small = new Recipe($recipe->frame, new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size), $recipe->write, null, $tones);
-        $count = fn (Recipe $one): array => self::count(OutputColourConverter::of($master, $one)->onScreen($this->pictures->of($master, $one)));
+        $count = fn (Recipe $one): array => self::count(
+            OutputColourConverter::of($master, $one)->onScreen($this->pictures->of($master, $one)),
+        );
 
         return ['before' => $count($small->finishedBy(new Finish())), 'after' => $count($small)];
     }
@@ -44,12 +50,19 @@ final readonly class ToneReport
     private static function count(Image $picture): array
     {
         $picture = $picture->hasAlpha() ? $picture->copyToMemory() : $picture;
-        $bright = $picture->extractBands(0, 3)->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->roundTo(BandFormat::Byte);
+        $bright = $picture
+            ->extractBands(0, 3)
+            ->cast(BandFormat::Float)
+            ->recombined([Sharpening::BRIGHTNESS])
+            ->roundTo(BandFormat::Byte);
         $unseen = 0;
         if ($picture->hasAlpha()) {
             // Half transparent and more has no tone of its own; set to black here, and taken out of the blacks below.
             $seen = $picture->extractBands(3, 1)->isMoreThan(127.5);
-            $bright = $bright->multipliedBy($seen)->linear(1 / 255, 0.0)->roundTo(BandFormat::Byte);
+            $bright = $bright
+                ->multipliedBy($seen)
+                ->linear(1 / 255, 0.0)
+                ->roundTo(BandFormat::Byte);
             $unseen = $seen->counts()[0][0] ?? 0;
         }
         $bins = array_pad($bright->counts()[0] ?? [], 256, 0);

@@ -35,10 +35,18 @@ final class TransformedCropper
         $near = (new RotatedCropGeometry($tilt))->boxRound($window, $picture->size())->widenedIn($picture->size(), self::MARGIN);
         $meaning = $picture->interpretation();
         $format = $picture->format();
-        $turned = PremultipliedAlpha::multipliedIn($picture->crop($near), static fn (Image $image): Image => $image->rotatedInto(
-            $tilt, $window->centreX() - $near->x, $window->centreY() - $near->y, $window->size(),
-        ));
+        $turned = PremultipliedAlpha::multipliedIn(
+            $picture->crop($near),
+            static fn (Image $image): Image => $image->rotatedInto(
+                $tilt,
+                $window->centreX() - $near->x,
+                $window->centreY() - $near->y,
+                $window->size(),
+            ),
+        );
 
-        return $turned->format() === $format ? $turned->withInterpretation($meaning) : $turned->roundTo($format)->withInterpretation($meaning);
+        return $turned->format() === $format
+            ? $turned->withInterpretation($meaning)
+            : $turned->roundTo($format)->withInterpretation($meaning);
     }
 }

@@ -29,7 +29,16 @@ final class UnwritablePrintFile extends \RuntimeException implements Failure
 
     public static function tooLarge(int $bytes, int $most, int $leastQuality): self
     {
-        return self::because(FailureReason::OverLimit, \sprintf('Even at quality %d it has %s bytes, over the limit of %s. Allow more bytes or a lower quality, or choose a smaller product.', $leastQuality, number_format($bytes), number_format($most)));
+        return self::because(
+            FailureReason::OverLimit,
+            \sprintf(
+                'Even at quality %d it has %s bytes, over the limit of %s. Allow more bytes or a lower quality, or '
+                .'choose a smaller product.',
+                $leastQuality,
+                number_format($bytes),
+                number_format($most),
+            ),
+        );
     }
 
     /** @param string $target where it was to be written */
@@ -37,7 +46,11 @@ final class UnwritablePrintFile extends \RuntimeException implements Failure
     {
         return self::hasNoRoom($target)
             ? self::because(FailureReason::DiskFull, 'The disk is full. Make room and try again; what was finished is kept.', $cause)
-            : self::because(FailureReason::Unwritable, 'The print file could not be written. Look at the folder\'s rights and the room on the disk.', $cause);
+            : self::because(
+                FailureReason::Unwritable,
+                'The print file could not be written. Look at the folder\'s rights and the room on the disk.',
+                $cause,
+            );
     }
 
     /** Whether even a small file finds no room there. */

@@ -19,11 +19,17 @@ final class BatchPlanner
     /** @var array<string, PlannedPlacement> planned before in this request, by artwork and product */
     private array $known = [];
 
-    public function __construct(private readonly PlacementPlanner $planner, private readonly ProductRepository $productRepository, private readonly BatchArtworkRepository $artworks)
-    {
+    public function __construct(
+        private readonly PlacementPlanner $planner,
+        private readonly ProductRepository $productRepository,
+        private readonly BatchArtworkRepository $artworks,
+    ) {
     }
 
-    /** @return list<Product> the batch's products by family, families and products in the shelf's order; a code that left the shelf is passed over */
+    /**
+     * @return list<Product> the batch's products by family, families and products in the shelf's order; a code that left the
+     * shelf is passed over
+     */
     public function products(Batch $batch): array
     {
         $chosen = array_flip($batch->productCodes());
@@ -60,7 +66,10 @@ final class BatchPlanner
 
     public function placeAs(EffectiveSettings $effective): PlannedPlacement
     {
-        return new PlannedPlacement($effective, $this->planner->plan($effective->artwork->artwork(), $effective->product, $effective->placementRequest()));
+        return new PlannedPlacement(
+            $effective,
+            $this->planner->plan($effective->artwork->artwork(), $effective->product, $effective->placementRequest()),
+        );
     }
 
     /** @return list<PlannedPlacement> artwork by artwork, in the order of the products */

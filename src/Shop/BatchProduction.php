@@ -13,8 +13,11 @@ use Snugfit\Shop\Entity\Batch;
 /** What a run of a batch would make now: every placement that is not left out, with its print as it is planned. */
 final readonly class BatchProduction
 {
-    public function __construct(private BatchPlanner $placements, private ProductionPlanner $production, private DeliveryStore $deliveries)
-    {
+    public function __construct(
+        private BatchPlanner $placements,
+        private ProductionPlanner $production,
+        private DeliveryStore $deliveries,
+    ) {
     }
 
     /**
@@ -24,10 +27,9 @@ final readonly class BatchProduction
      */
     public function plan(Batch $batch, ?NameTemplate $template = null, \DateTimeImmutable $date = new \DateTimeImmutable()): array
     {
-        $placed = array_values(array_filter(
-            $this->placements->placements($batch),
-            static fn (PlannedPlacement $one): bool => !$one->isExcluded(),
-        ));
+        $placed = array_values(
+            array_filter($this->placements->placements($batch), static fn (PlannedPlacement $one): bool => !$one->isExcluded()),
+        );
         $prints = $this->production->plan(
             array_map(static fn (PlannedPlacement $one): WantedPrint => $one->wanted(), $placed),
             $template ?? $batch->settings()->name,
@@ -35,6 +37,10 @@ final readonly class BatchProduction
             $date,
         );
 
-        return array_map(static fn (PlannedPlacement $one, PlannedPrint $print): PlacedPrint => new PlacedPrint($one, $print), $placed, $prints);
+        return array_map(
+            static fn (PlannedPlacement $one, PlannedPrint $print): PlacedPrint => new PlacedPrint($one, $print),
+            $placed,
+            $prints,
+        );
     }
 }

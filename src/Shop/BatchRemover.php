@@ -39,7 +39,14 @@ final readonly class BatchRemover
         $own = array_values(array_diff($given, $shared));
         $bytes = array_sum(array_map(fn (string $hash): int => $this->store->size(FileStore::masterKey($hash)), $own));
 
-        return new BatchContents(\count($own), $bytes, \count($shared), $prints, $printBytes, $this->entities->getRepository(PrintRun::class)->count(['batch' => $batch]));
+        return new BatchContents(
+            \count($own),
+            $bytes,
+            \count($shared),
+            $prints,
+            $printBytes,
+            $this->entities->getRepository(PrintRun::class)->count(['batch' => $batch]),
+        );
     }
 
     /** Removes for good what was deleted longer ago than it can be brought back. */
@@ -56,15 +63,29 @@ final readonly class BatchRemover
         $given = $this->artworks->filesOf($batch);
         $own = array_diff($given, $this->artworks->usedBeside($batch, $given));
         $this->entities->wrapInTransaction(function () use ($batch): void {
-            foreach ([
-                'DELETE '.PrintFile::class.' one WHERE one.run IN (SELECT run FROM '.PrintRun::class.' run WHERE run.batch = :batch)',
-                'DELETE '.PrintRun::class.' one WHERE one.batch = :batch',
-                'DELETE '.UndoEntry::class.' one WHERE one.batch = :batch',
-                'DELETE '.ArtworkOnFamily::class.' one WHERE one.artwork IN (SELECT artwork FROM '.BatchArtwork::class.' artwork WHERE artwork.batch = :batch)',
-                'DELETE '.ArtworkOnProduct::class.' one WHERE one.artwork IN (SELECT artwork FROM '.BatchArtwork::class.' artwork WHERE artwork.batch = :batch)',
-                'DELETE '.BatchArtwork::class.' one WHERE one.batch = :batch',
-                'DELETE '.Batch::class.' one WHERE one = :batch',
-            ] as $delete) {
+            foreach (
+                [
+                    'DELETE '.
+                    PrintFile::class.
+                    ' one WHERE one.run IN (SELECT run FROM '.
+                    PrintRun::class.
+                    ' run WHERE run.batch = :batch)',
+                    'DELETE '.PrintRun::class.' one WHERE one.batch = :batch',
+                    'DELETE '.UndoEntry::class.' one WHERE one.batch = :batch',
+                    'DELETE '.
+                    ArtworkOnFamily::class.
+                    ' one WHERE one.artwork IN (SELECT artwork FROM '.
+                    BatchArtwork::class.
+                    ' artwork WHERE artwork.batch = :batch)',
+                    'DELETE '.
+                    ArtworkOnProduct::class.
+                    ' one WHERE one.artwork IN (SELECT artwork FROM '.
+                    BatchArtwork::class.
+                    ' artwork WHERE artwork.batch = :batch)',
+                    'DELETE '.BatchArtwork::class.' one WHERE one.batch = :batch',
+                    'DELETE '.Batch::class.' one WHERE one = :batch',
+                ] as $delete
+            ) {
                 $this->entities->createQuery($delete)->execute(['batch' => $batch]);
             }
         });

@@ -11,8 +11,11 @@ use Snugfit\Shop\Entity\PrintFile;
 /** Whether delivered files still are what would be made today, or the shelf, a framing or a kind has moved on since. */
 final readonly class DeliveryFreshness
 {
-    public function __construct(private PlacementSummaryCache $summaries, private DeliveryStore $deliveries, private ProductionPlanner $production)
-    {
+    public function __construct(
+        private PlacementSummaryCache $summaries,
+        private DeliveryStore $deliveries,
+        private ProductionPlanner $production,
+    ) {
     }
 
     /** Whether a run would make anything. */
@@ -21,8 +24,9 @@ final readonly class DeliveryFreshness
         $delivered = $this->deliveries->delivered($batch);
         foreach ($this->summaries->of($batch) as $one) {
             if (
-                !$one->isExcluded && null !== $one->recipe
-                && null === $this->production->standing($one->key(), $one->artwork->master(), $one->recipe, $delivered)
+                !$one->isExcluded &&
+                null !== $one->recipe &&
+                null === $this->production->standing($one->key(), $one->artwork->master(), $one->recipe, $delivered)
             ) {
                 return true;
             }

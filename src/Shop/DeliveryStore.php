@@ -110,11 +110,19 @@ final readonly class DeliveryStore
             $placement = $file->key()->toString();
             $entries[$placement] = $this->entry($latest[$placement] ?? $file);
         }
-        $unreadable = array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => IntakeState::Unreadable === $artwork->state());
+        $unreadable = array_filter(
+            $batch->artworks(),
+            static fn (BatchArtwork $artwork): bool => IntakeState::Unreadable === $artwork->state(),
+        );
 
         return new Manifest(
             array_values($entries),
-            array_values(array_map(static fn (BatchArtwork $artwork): array => ['master' => $artwork->fileName(), 'reason' => (string) $artwork->reason()], $unreadable)),
+            array_values(
+                array_map(
+                    static fn (BatchArtwork $artwork): array => ['master' => $artwork->fileName(), 'reason' => (string) $artwork->reason()],
+                    $unreadable,
+                ),
+            ),
         );
     }
 

@@ -23,7 +23,9 @@ final readonly class DiskUse
     {
         $files = $data->files();
         $masters = self::bytes($files.'/masters');
-        $prints = array_sum(array_map(static fn (string $folder): int => self::bytes("$files/$folder"), ['deliveries', DeliveryStore::CLEARED, 'prints']));
+        $prints = array_sum(
+            array_map(static fn (string $folder): int => self::bytes("$files/$folder"), ['deliveries', DeliveryStore::CLEARED, 'prints']),
+        );
         $all = array_sum(array_map(self::bytes(...), [$files, $data->enlarged(), $data->facts()]));
 
         return new self($masters, $prints, max(0, $all - $masters - $prints), (int) disk_free_space($data->path));

@@ -36,8 +36,17 @@ final readonly class PlacementSummary
         $placement = $placed->placement;
 
         return new self(
-            $placed->artwork, $placed->product, $placement->verdict, $placement->effective->value, $placement->enlargement, $placement->keptShare, $placement->keepsBox,
-            $placed->isExcluded(), $placed->isLookedAt(), $placed->framingKey(), $recipe,
+            $placed->artwork,
+            $placed->product,
+            $placement->verdict,
+            $placement->effective->value,
+            $placement->enlargement,
+            $placement->keptShare,
+            $placement->keepsBox,
+            $placed->isExcluded(),
+            $placed->isLookedAt(),
+            $placed->framingKey(),
+            $recipe,
         );
     }
 
@@ -66,7 +75,17 @@ final readonly class PlacementSummary
     /** @return array{string, float, float, float, bool, bool, bool, string, ?string} for the cache */
     public function toRow(): array
     {
-        return [$this->verdict->value, $this->effectivePpi, $this->enlargement, $this->keptShare, $this->keepsBox, $this->isExcluded, $this->isLookedAt, $this->framingKey, $this->recipe];
+        return [
+            $this->verdict->value,
+            $this->effectivePpi,
+            $this->enlargement,
+            $this->keptShare,
+            $this->keepsBox,
+            $this->isExcluded,
+            $this->isLookedAt,
+            $this->framingKey,
+            $this->recipe,
+        ];
     }
 
     /** @param array{string, float, float, float, bool, bool, bool, string, ?string} $row */

@@ -16,7 +16,8 @@ use Symfony\Contracts\Cache\ItemInterface;
  * The figures of all placements of a batch. Planning thousands of them takes a good part of a second, and every page of
  * a batch counts them, so they are kept between requests, each artwork's under a fingerprint of all that it depends on.
  *
- * @phpstan-type Kept array{products: string, artworks: array<int, array{string, list<array{string, float, float, float, bool, bool, bool, string, ?string}>}>}
+ * @phpstan-type Kept array{products: string, artworks: array<int, array{string, list<array{string, float, float, float, bool,
+ *   bool, bool, string, ?string}>}>}
  */
 final class PlacementSummaryCache
 {
@@ -54,7 +55,11 @@ final class PlacementSummaryCache
             $fingerprint = self::fingerprint($artwork);
             if (($kept['artworks'][$id][0] ?? null) === $fingerprint) {
                 $rows[$id] = $kept['artworks'][$id];
-                $figures[$id] = array_map(static fn (Product $product, array $row): PlacementSummary => PlacementSummary::ofRow($artwork, $product, $row), $products, $rows[$id][1]);
+                $figures[$id] = array_map(
+                    static fn (Product $product, array $row): PlacementSummary => PlacementSummary::ofRow($artwork, $product, $row),
+                    $products,
+                    $rows[$id][1],
+                );
             } else {
                 $isNew = true;
                 $figures[$id] = $this->plan($artwork, $products);
@@ -92,9 +97,19 @@ final class PlacementSummaryCache
         ksort($families);
         ksort($products);
 
-        return hash('xxh128', serialize([
-            $artwork->id(), $artwork->path(), $artwork->facts(), $artwork->correctedKind(), $artwork->keepBoxes(), $artwork->settings(), $families, $products,
-        ]));
+        return hash(
+            'xxh128',
+            serialize([
+                $artwork->id(),
+                $artwork->path(),
+                $artwork->facts(),
+                $artwork->correctedKind(),
+                $artwork->keepBoxes(),
+                $artwork->settings(),
+                $families,
+                $products,
+            ]),
+        );
     }
 
     /** @return Kept */
@@ -111,10 +126,14 @@ final class PlacementSummaryCache
     private function keep(string $name, array $figures): void
     {
         // An infinite beta has it worked out anew.
-        $this->cache->get($name, static function (ItemInterface $item) use ($figures): array {
-            $item->expiresAfter(self::FOR);
+        $this->cache->get(
+            $name,
+            static function (ItemInterface $item) use ($figures): array {
+                $item->expiresAfter(self::FOR);
 
-            return $figures;
-        }, \INF);
+                return $figures;
+            },
+            \INF,
+        );
     }
 }

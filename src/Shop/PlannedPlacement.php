@@ -35,7 +35,13 @@ final readonly class PlannedPlacement
     /** As it is asked of the production planner. */
     public function wanted(): WantedPrint
     {
-        return new WantedPrint($this->key(), $this->artwork->path(), $this->artwork->facts(), $this->placement, $this->effective->renderOptions());
+        return new WantedPrint(
+            $this->key(),
+            $this->artwork->path(),
+            $this->artwork->facts(),
+            $this->placement,
+            $this->effective->renderOptions(),
+        );
     }
 
     public function isExcluded(): bool

@@ -15,8 +15,11 @@ use Snugfit\Shop\Undo\UndoHistory;
 /** Masters that are print files of this very shop: made again from them, a print loses what it lost before once more. */
 final readonly class PrintFileOrigins
 {
-    public function __construct(private EntityManagerInterface $entities, private PrintFileRepository $printFiles, private UndoHistory $history)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private PrintFileRepository $printFiles,
+        private UndoHistory $history,
+    ) {
     }
 
     /**
@@ -45,6 +48,11 @@ final readonly class PrintFileOrigins
         $master->setRemoved(true);
         $this->entities->persist($master);
         $this->entities->flush();
-        $this->history->apply($batch, \sprintf('Brought the master of "%s"', $print->title()), RemovalChange::of($master, false), RemovalChange::of($print, true));
+        $this->history->apply(
+            $batch,
+            \sprintf('Brought the master of "%s"', $print->title()),
+            RemovalChange::of($master, false),
+            RemovalChange::of($print, true),
+        );
     }
 }

@@ -15,7 +15,7 @@ final readonly class StoredZip
     private const MOST_16 = 0xFFFF;
     private const VERSION = 45;
     /** So that names are taken as they are, and files may be read by all. */
-    private const MADE_BY_UNIX = 3 << 8 | self::VERSION;
+    private const MADE_BY_UNIX = (3 << 8) | self::VERSION;
     /** Bit 11: the name is UTF-8. */
     private const FLAGS = 1 << 11;
     private const LOCAL = 30;
@@ -74,7 +74,21 @@ final readonly class StoredZip
         $extra = $bytes >= self::MOST_32 ? pack('vvPP', 1, 16, $bytes, $bytes) : '';
         $stated = min($bytes, self::MOST_32);
 
-        return pack('VvvvVVVVvv', 0x04034B50, self::VERSION, self::FLAGS, 0, $this->dosTime($entry['path']), $crc, $stated, $stated, \strlen($entry['name']), \strlen($extra)).$entry['name'].$extra;
+        return pack(
+            'VvvvVVVVvv',
+            0x04034B50,
+            self::VERSION,
+            self::FLAGS,
+            0,
+            $this->dosTime($entry['path']),
+            $crc,
+            $stated,
+            $stated,
+            \strlen($entry['name']),
+            \strlen($extra),
+        ).
+            $entry['name'].
+            $extra;
     }
 
     /** @param array{name: string, path: string, bytes: int, at: int} $entry */
@@ -86,9 +100,26 @@ final readonly class StoredZip
         $stated = min($bytes, self::MOST_32);
 
         return pack(
-            'VvvvvVVVVvvvvvVV', 0x02014B50, self::MADE_BY_UNIX, self::VERSION, self::FLAGS, 0, $this->dosTime($entry['path']), $crc, $stated, $stated,
-            \strlen($name), \strlen($extra), 0, 0, 0, 0o100644 << 16, min($at, self::MOST_32),
-        ).$name.$extra;
+            'VvvvvVVVVvvvvvVV',
+            0x02014B50,
+            self::MADE_BY_UNIX,
+            self::VERSION,
+            self::FLAGS,
+            0,
+            $this->dosTime($entry['path']),
+            $crc,
+            $stated,
+            $stated,
+            \strlen($name),
+            \strlen($extra),
+            0,
+            0,
+            0,
+            0o100644 << 16,
+            min($at, self::MOST_32),
+        ).
+            $name.
+            $extra;
     }
 
     private function end(int $directoryBytes): string
@@ -97,12 +128,14 @@ final readonly class StoredZip
         $at = $this->bodyBytes;
         $large = '';
         if ($count >= self::MOST_16 || $at >= self::MOST_32 || $directoryBytes >= self::MOST_32) {
-            $large = pack('VPvvVVPPPP', 0x06064B50, 44, self::VERSION, self::VERSION, 0, 0, $count, $count, $directoryBytes, $at)
-                .pack('VVPV', 0x07064B50, 0, $at + $directoryBytes, 1);
+            $large =
+                pack('VPvvVVPPPP', 0x06064B50, 44, self::VERSION, self::VERSION, 0, 0, $count, $count, $directoryBytes, $at).
+                pack('VVPV', 0x07064B50, 0, $at + $directoryBytes, 1);
         }
         $stated = min($count, self::MOST_16);
 
-        return $large.pack('VvvvvVVv', 0x06054B50, 0, 0, $stated, $stated, min($directoryBytes, self::MOST_32), min($at, self::MOST_32), 0);
+        return $large.
+            pack('VvvvvVVv', 0x06054B50, 0, 0, $stated, $stated, min($directoryBytes, self::MOST_32), min($at, self::MOST_32), 0);
     }
 
     /** Date above, time below, two seconds a step. */
@@ -110,6 +143,11 @@ final readonly class StoredZip
     {
         $at = getdate((int) filemtime($path));
 
-        return (max(0, $at['year'] - 1980) << 25) | ($at['mon'] << 21) | ($at['mday'] << 16) | ($at['hours'] << 11) | ($at['minutes'] << 5) | ($at['seconds'] >> 1);
+        return (max(0, $at['year'] - 1980) << 25) |
+            ($at['mon'] << 21) |
+            ($at['mday'] << 16) |
+            ($at['hours'] << 11) |
+            ($at['minutes'] << 5) |
+            ($at['seconds'] >> 1);
     }
 }

@@ -142,7 +142,9 @@ def main(name, patches, folder):
             print('%s %d of %d, %.1f min, loss %.4f (bicubic %.4f)' % (
                 name, step, settings['steps'], (time.time() - began) / 60, sum_made / 500 * 255, sum_plain / 500 * 255), flush=True)
             sum_made = sum_plain = 0.
-            torch.save({'network': network.state_dict(), 'mean': mean.state_dict(), 'optimiser': optimiser.state_dict(), 'step': step}, path + '.state.new')
+            torch.save({
+                'network': network.state_dict(), 'mean': mean.state_dict(), 'optimiser': optimiser.state_dict(), 'step': step,
+            }, path + '.state.new')
             os.replace(path + '.state.new', path + '.state')
             torch.save(mean.state_dict(), path + '.pt')
     torch.save(mean.state_dict(), path + '.pt')

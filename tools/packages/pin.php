@@ -29,6 +29,7 @@ if (!in_array('--check', $argv, true)) {
     exit(0);
 }
 if ($list !== file_get_contents($file)) {
-    fwrite(\STDERR, "The installed PHP packages are not those of tools/packages/php.txt: run tools/setup.sh again, or pin.php after a change that was meant.\n");
+    fwrite(\STDERR, "The installed PHP packages are not those of tools/packages/php.txt:\n"
+        ."run tools/setup.sh again, or pin.php after a change that was meant.\n");
     exit(1);
 }

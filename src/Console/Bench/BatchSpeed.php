@@ -41,7 +41,14 @@ final readonly class BatchSpeed implements Measurement
 
     public function title(): string
     {
-        return \sprintf('%d pictures of %d × %d on %d products, %d workers', self::PICTURES, self::SIZE[0], self::SIZE[1], \count(self::PRODUCTS), self::WORKERS);
+        return \sprintf(
+            '%d pictures of %d × %d on %d products, %d workers',
+            self::PICTURES,
+            self::SIZE[0],
+            self::SIZE[1],
+            \count(self::PRODUCTS),
+            self::WORKERS,
+        );
     }
 
     public function measure(\Closure $say): void
@@ -52,19 +59,43 @@ final readonly class BatchSpeed implements Measurement
         try {
             for ($i = 0; $i < self::PICTURES; ++$i) {
                 $noise = Image::noise(new PixelSize(...self::SIZE), $i + 1)->blurExactly(1.0);
-                $noise->join($noise->linear(0.7, 0.0))->join($noise->linear(-0.8, 0.0))->linear(60.0, 128.0)->roundTo(\Snugfit\Pixels\Vips\BandFormat::Byte)->withInterpretation(Interpretation::Srgb)->save('jpeg', \sprintf('%s/in/p%02d.jpg', $folder, $i), ['Q' => 92]);
+                $noise
+                    ->join($noise->linear(0.7, 0.0))
+                    ->join($noise->linear(-0.8, 0.0))
+                    ->linear(60.0, 128.0)
+                    ->roundTo(\Snugfit\Pixels\Vips\BandFormat::Byte)
+                    ->withInterpretation(Interpretation::Srgb)
+                    ->save('jpeg', \sprintf('%s/in/p%02d.jpg', $folder, $i), ['Q' => 92]);
             }
             $bare = $this->bare($folder);
             $began = microtime(true);
             $watch = new ReadingWatch();
-            $result = $this->maker->make(new FolderRequest($folder.'/in', $folder.'/out', $this->products(), self::WORKERS, new RenderOptions(FileFormat::Jpeg)), $watch, static fn (): bool => false);
+            $result = $this->maker->make(
+                new FolderRequest($folder.'/in', $folder.'/out', $this->products(), self::WORKERS, new RenderOptions(FileFormat::Jpeg)),
+                $watch,
+                static fn (): bool => false,
+            );
             $ours = microtime(true) - $began;
             $reading = $watch->readAt - $began;
-            $megapixels = self::PICTURES * array_sum(array_map(static fn (array $side): float => $side[0] * $side[1] * 0.09, self::PRODUCTS));
+            $megapixels =
+                self::PICTURES * array_sum(array_map(static fn (array $side): float => $side[0] * $side[1] * 0.09, self::PRODUCTS));
             $say(\sprintf('vips command  %6.1f s, %5.1f megapixels a second', $bare, $megapixels / $bare));
-            $say(\sprintf('Snugfit       %6.1f s, %5.1f megapixels a second, %d files, all preflighted', $ours, $megapixels / $ours, $result->made));
+            $say(
+                \sprintf(
+                    'Snugfit       %6.1f s, %5.1f megapixels a second, %d files, all preflighted',
+                    $ours,
+                    $megapixels / $ours,
+                    $result->made,
+                ),
+            );
             $say(\sprintf('of which %.1f s for reading and judging the masters, which is done once', $reading));
-            $say(\sprintf('Snugfit makes %.2f of the command\'s pixels in the same time (0.80 wanted at least); with reading the masters %.2f', $bare / ($ours - $reading), $bare / $ours));
+            $say(
+                \sprintf(
+                    'Snugfit makes %.2f of the command\'s pixels in the same time (0.80 wanted at least); with reading the masters %.2f',
+                    $bare / ($ours - $reading),
+                    $bare / $ours,
+                ),
+            );
         } finally {
             $files->remove($folder);
         }
@@ -76,11 +107,26 @@ final readonly class BatchSpeed implements Measurement
         $list = '';
         foreach (glob($folder.'/in/*.jpg') ?: [] as $path) {
             foreach (self::PRODUCTS as [$width, $height]) {
-                $list .= \sprintf("%s %s/bare/%s-%dx%d.jpg[Q=%d,subsample-mode=off,profile=srgb] %d --height %d --crop centre --linear\n", $path, $folder, basename($path, '.jpg'), $width, $height, Write::JPEG_QUALITY, 300 * $width, 300 * $height);
+                $list .= \sprintf(
+                    "%s %s/bare/%s-%dx%d.jpg[Q=%d,subsample-mode=off,profile=srgb] %d --height %d --crop centre --linear\n",
+                    $path,
+                    $folder,
+                    basename($path, '.jpg'),
+                    $width,
+                    $height,
+                    Write::JPEG_QUALITY,
+                    300 * $width,
+                    300 * $height,
+                );
             }
         }
         $began = microtime(true);
-        (new Process(['xargs', '-P'.self::WORKERS, '-L1', 'vips', 'thumbnail'], env: ['VIPS_CONCURRENCY' => '1'], input: $list, timeout: null))->mustRun();
+        (new Process(
+            ['xargs', '-P'.self::WORKERS, '-L1', 'vips', 'thumbnail'],
+            env: ['VIPS_CONCURRENCY' => '1'],
+            input: $list,
+            timeout: null,
+        ))->mustRun();
 
         return microtime(true) - $began;
     }
@@ -88,6 +134,17 @@ final readonly class BatchSpeed implements Measurement
     /** @return non-empty-list<Product> */
     private function products(): array
     {
-        return array_map(static fn (array $side): Product => new Product(\sprintf('b%dx%d', ...$side), 'bench', PrintSize::inches(...$side), Bleed::none(), Ppi::of(300), Ppi::of(240), OrientationRule::Landscape), self::PRODUCTS);
+        return array_map(
+            static fn (array $side): Product => new Product(
+                \sprintf('b%dx%d', ...$side),
+                'bench',
+                PrintSize::inches(...$side),
+                Bleed::none(),
+                Ppi::of(300),
+                Ppi::of(240),
+                OrientationRule::Landscape,
+            ),
+            self::PRODUCTS,
+        );
     }
 }

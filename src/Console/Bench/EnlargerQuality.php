@@ -53,7 +53,9 @@ final readonly class EnlargerQuality implements Measurement
 
     public function title(): string
     {
-        return 'Enlarging: luma PSNR in dB and SSIM, means over '.implode(', ', self::NAMES).' (python3-skimage), reduced by a cubic kernel';
+        return 'Enlarging: luma PSNR in dB and SSIM, means over '.
+            implode(', ', self::NAMES).
+            ' (python3-skimage), reduced by a cubic kernel';
     }
 
     public function measure(\Closure $say): void
@@ -82,19 +84,48 @@ final readonly class EnlargerQuality implements Measurement
     {
         $sums = [];
         foreach ($pictures as $picture) {
-            $small = self::damaged($picture->resize(new PixelSize(intdiv($picture->size()->width, 2 ** $times), intdiv($picture->size()->height, 2 ** $times)), Kernel::Cubic)->copyToMemory(), $quality);
-            $made = ['bicubic' => (new KernelUpscaler(UpscaleKernel::Bicubic))->enlarge($small, $picture->size()), 'Lanczos' => (new KernelUpscaler(UpscaleKernel::Lanczos))->enlarge($small, $picture->size())];
+            $small = self::damaged(
+                $picture
+                    ->resize(
+                        new PixelSize(intdiv($picture->size()->width, 2 ** $times), intdiv($picture->size()->height, 2 ** $times)),
+                        Kernel::Cubic,
+                    )
+                    ->copyToMemory(),
+                $quality,
+            );
+            $made = [
+                'bicubic' => (new KernelUpscaler(UpscaleKernel::Bicubic))->enlarge($small, $picture->size()),
+                'Lanczos' => (new KernelUpscaler(UpscaleKernel::Lanczos))->enlarge($small, $picture->size()),
+            ];
             foreach ($ways as $way) {
                 $made[$way] = self::enlarged($small, self::way($way), $times);
             }
             foreach ($made as $way => $image) {
                 $similarity = ImageSimilarity::between($picture, $image);
-                $sums[$way] = [($sums[$way][0] ?? 0.0) + $similarity->psnr / \count($pictures), ($sums[$way][1] ?? 0.0) + $similarity->ssim / \count($pictures)];
+                $sums[$way] = [
+                    ($sums[$way][0] ?? 0.0) + $similarity->psnr / \count($pictures),
+                    ($sums[$way][1] ?? 0.0) + $similarity->ssim / \count($pictures),
+                ];
             }
         }
-        $say($title.': '.implode(' · ', array_map(
-            static fn (string $way, array $sum): string => \sprintf('%s %.2f (%+.2f) %.4f', $way, $sum[0], $sum[0] - $sums['bicubic'][0], $sum[1]), array_keys($sums), $sums,
-        )));
+        $say(
+            $title.
+                ': '.
+                implode(
+                    ' · ',
+                    array_map(
+                        static fn (string $way, array $sum): string => \sprintf(
+                            '%s %.2f (%+.2f) %.4f',
+                            $way,
+                            $sum[0],
+                            $sum[0] - $sums['bicubic'][0],
+                            $sum[1],
+                        ),
+                        array_keys($sums),
+                        $sums,
+                    ),
+                ),
+        );
     }
 
     /** @param \Closure(string): void $say */
@@ -110,14 +141,27 @@ final readonly class EnlargerQuality implements Measurement
             for ($round = 0, $before = self::bare($doubler); $round < self::ROUNDS; ++$round, $before = $after) {
                 $rates[] = $rate = self::inFolder(static function (string $folder) use ($picture, $doubler): float {
                     $began = ProcessorTime::seconds();
-                    $made = (new UpscaleTileCache($folder))->doubled($picture, 'picture', $doubler, 1, PixelWindow::whole($picture->size()));
+                    $made = (new UpscaleTileCache($folder))->doubled(
+                        $picture,
+                        'picture',
+                        $doubler,
+                        1,
+                        PixelWindow::whole($picture->size()),
+                    );
 
                     return $made->size()->megapixels() / (ProcessorTime::seconds() - $began);
                 });
                 $after = self::bare($doubler);
-                $shares[] = 2 * $rate / ($before + $after);
+                $shares[] = (2 * $rate) / ($before + $after);
             }
-            $say(\sprintf('%s: %.2f megapixels made in a second of work, one worker; %.2f of the bare network\'s rate', $way, ResourceUse::middle($rates), ResourceUse::middle($shares)));
+            $say(
+                \sprintf(
+                    '%s: %.2f megapixels made in a second of work, one worker; %.2f of the bare network\'s rate',
+                    $way,
+                    ResourceUse::middle($rates),
+                    ResourceUse::middle($shares),
+                ),
+            );
         }
         Vips::useThreads(CpuCount::count());
         $say(\sprintf('two workers: %.2f times as fast as one', $this->workers(1) / $this->workers(2)));
@@ -129,12 +173,28 @@ final readonly class EnlargerQuality implements Measurement
         return self::inFolder(function (string $folder) use ($workers): float {
             $jobs = [];
             for ($i = 0; $i < self::DRAWINGS; ++$i) {
-                self::drawing(10 + $i)->crop(new PixelWindow(0, 0, 768, 768))->save('png', \sprintf('%s/%d.png', $folder, $i), []);
-                $recipe = new Recipe(new Frame(new PixelSize(768, 768), new PixelWindow(0, 0, 768, 768)), new Enlarge(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(1536, 1536)), new Write(FileFormat::Jpeg, Ppi::of(300), 8, false));
-                $jobs[] = new MakePrintJob(new JobMaster(\sprintf('%s/%d.png', $folder, $i)), $recipe->canonicalJson(), \sprintf('%s/%d.jpg', $folder, $i));
+                self::drawing(10 + $i)
+                    ->crop(new PixelWindow(0, 0, 768, 768))
+                    ->save('png', \sprintf('%s/%d.png', $folder, $i), []);
+                $recipe = new Recipe(
+                    new Frame(new PixelSize(768, 768), new PixelWindow(0, 0, 768, 768)),
+                    new Enlarge(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(1536, 1536)),
+                    new Write(FileFormat::Jpeg, Ppi::of(300), 8, false),
+                );
+                $jobs[] = new MakePrintJob(
+                    new JobMaster(\sprintf('%s/%d.png', $folder, $i)),
+                    $recipe->canonicalJson(),
+                    \sprintf('%s/%d.jpg', $folder, $i),
+                );
             }
             $began = hrtime(true);
-            (new PixelJobQueue($this->processes->workingIn($folder.'/work')))->run($jobs, $workers, static fn (MakePrintJob $job): MakePrintJob => $job, static fn (): null => null, static fn (): bool => false);
+            (new PixelJobQueue($this->processes->workingIn($folder.'/work')))->run(
+                $jobs,
+                $workers,
+                static fn (MakePrintJob $job): MakePrintJob => $job,
+                static fn (): null => null,
+                static fn (): bool => false,
+            );
 
             return (hrtime(true) - $began) / 1e9;
         });
@@ -153,20 +213,29 @@ final readonly class EnlargerQuality implements Measurement
             $network->run($samples, $size);
         }
 
-        return 6 * $size->times(2)->megapixels() / (ProcessorTime::seconds() - $began);
+        return (6 * $size->times(2)->megapixels()) / (ProcessorTime::seconds() - $began);
     }
 
     private static function way(string $words): UpscaleSettings
     {
         [$name, $more] = [...explode(' ', $words), ''];
 
-        return 'quick' === $name ? new UpscaleSettings(UpscaleMethod::Faithful, 100, Effort::Quick)
-            : new UpscaleSettings(UpscaleMethod::from($name), is_numeric($more) ? (int) $more : 100, Effort::tryFrom($more) ?? Effort::Usual);
+        return 'quick' === $name
+            ? new UpscaleSettings(UpscaleMethod::Faithful, 100, Effort::Quick)
+            : new UpscaleSettings(
+                UpscaleMethod::from($name),
+                is_numeric($more) ? (int) $more : 100,
+                Effort::tryFrom($more) ?? Effort::Usual,
+            );
     }
 
     private static function enlarged(Image $small, UpscaleSettings $upscale, int $times): Image
     {
-        return self::inFolder(static fn (string $folder): Image => (new UpscaleTileCache($folder))->doubled($small, 'picture', new NetworkUpscaler($upscale), $times, PixelWindow::whole($small->size()))->copyToMemory());
+        return self::inFolder(
+            static fn (string $folder): Image => (new UpscaleTileCache($folder))
+                ->doubled($small, 'picture', new NetworkUpscaler($upscale), $times, PixelWindow::whole($small->size()))
+                ->copyToMemory(),
+        );
     }
 
     /**
@@ -206,7 +275,9 @@ final readonly class EnlargerQuality implements Measurement
         $picture = $picture->bands() < 3 ? $picture->colourspace(Interpretation::Srgb) : $picture->extractBands(0, 3);
         $size = $picture->size();
 
-        return $picture->crop(new PixelWindow(0, 0, $size->width - $size->width % 4, $size->height - $size->height % 4))->copyToMemory();
+        return $picture
+            ->crop(new PixelWindow(0, 0, $size->width - ($size->width % 4), $size->height - ($size->height % 4)))
+            ->copyToMemory();
     }
 
     /** Words, thin lines at all angles, rings and shapes; another for every seed. */
@@ -216,18 +287,46 @@ final readonly class EnlargerQuality implements Measurement
         $parts = '<rect width="1024" height="768" fill="'.(1 === $seed % 2 ? '#fff' : '#f4e9cf').'"/>';
         for ($i = 0; $i < 36; ++$i) {
             $angle = deg2rad(5 * $i + 1);
-            $parts .= \sprintf('<path d="M300 240L%F %F" stroke="#111" stroke-width="%F"/>', 300 + 210 * cos($angle), 240 + 210 * sin($angle), 1 + $i % 3);
+            $parts .= \sprintf(
+                '<path d="M300 240L%F %F" stroke="#111" stroke-width="%F"/>',
+                300 + 210 * cos($angle),
+                240 + 210 * sin($angle),
+                1 + ($i % 3),
+            );
         }
         for ($i = 0; $i < 9; ++$i) {
-            $parts .= \sprintf('<circle cx="740" cy="220" r="%d" fill="none" stroke="%s" stroke-width="%F"/>', 20 + 20 * $i, ['#a22', '#135', '#111'][$i % 3], 1.5 + $i % 3);
+            $parts .= \sprintf(
+                '<circle cx="740" cy="220" r="%d" fill="none" stroke="%s" stroke-width="%F"/>',
+                20 + 20 * $i,
+                ['#a22', '#135', '#111'][$i % 3],
+                1.5 + ($i % 3),
+            );
         }
         foreach (['Tide & Lamp 1874', 'keepers of the light', 'No. 0123456789'] as $i => $words) {
-            $parts .= \sprintf('<text x="40" y="%d" font-family="DejaVu Sans, sans-serif" font-size="%d" fill="%s">%s</text>', 520 + 70 * $i, 54 - 14 * $i, ['#111', '#135', '#a22'][$i], htmlspecialchars($words));
+            $parts .= \sprintf(
+                '<text x="40" y="%d" font-family="DejaVu Sans, sans-serif" font-size="%d" fill="%s">%s</text>',
+                520 + 70 * $i,
+                54 - 14 * $i,
+                ['#111', '#135', '#a22'][$i],
+                htmlspecialchars($words),
+            );
         }
         for ($i = 0; $i < 8; ++$i) {
-            $parts .= \sprintf('<path d="M%d %dl%d %dl%d %dz" fill="#%06x"/>', mt_rand(560, 900), mt_rand(460, 660), mt_rand(30, 90), mt_rand(-60, 60), mt_rand(-60, 60), mt_rand(30, 90), mt_rand(0, 0xFFFFFF));
+            $parts .= \sprintf(
+                '<path d="M%d %dl%d %dl%d %dz" fill="#%06x"/>',
+                mt_rand(560, 900),
+                mt_rand(460, 660),
+                mt_rand(30, 90),
+                mt_rand(-60, 60),
+                mt_rand(-60, 60),
+                mt_rand(30, 90),
+                mt_rand(0, 0xFFFFFF),
+            );
         }
 
-        return Image::drawing('<svg xmlns="http://www.w3.org/2000/svg" width="1024" height="768">'.$parts.'</svg>')->extractBands(0, 3)->cast(BandFormat::Byte)->copyToMemory();
+        return Image::drawing('<svg xmlns="http://www.w3.org/2000/svg" width="1024" height="768">'.$parts.'</svg>')
+            ->extractBands(0, 3)
+            ->cast(BandFormat::Byte)
+            ->copyToMemory();
     }
 }

@@ -54,7 +54,10 @@ final readonly class PlanningRate implements Measurement
         $kinds = Kind::cases();
         for ($i = 0; $i < $count; ++$i) {
             $artwork = new Artwork(new PixelSize(mt_rand(300, 12_000), mt_rand(300, 12_000)), $kinds[$i % \count($kinds)]);
-            $request = 0 === $i % 2 ? PlacementRequest::none() : new PlacementRequest(keep: [new FractionBox(mt_rand(0, 50) / 100, mt_rand(0, 50) / 100, 0.3, 0.3)]);
+            $request =
+                0 === $i % 2
+                    ? PlacementRequest::none()
+                    : new PlacementRequest(keep: [new FractionBox(mt_rand(0, 50) / 100, mt_rand(0, 50) / 100, 0.3, 0.3)]);
             $this->planner->plan($artwork, $products[$i % \count($products)], $request);
         }
     }

@@ -40,7 +40,10 @@ final readonly class PrintFileSpeed implements Measurement
 
     public function title(): string
     {
-        return \sprintf('One print file: %d × %d to %d × %d JPEG, Lanczos-3, %d threads, %d rounds in turn', ...[...self::FROM, ...self::TO, CpuCount::count(), self::ROUNDS]);
+        return \sprintf(
+            'One print file: %d × %d to %d × %d JPEG, Lanczos-3, %d threads, %d rounds in turn',
+            ...[...self::FROM, ...self::TO, CpuCount::count(), self::ROUNDS],
+        );
     }
 
     public function measure(\Closure $say): void
@@ -68,17 +71,37 @@ final readonly class PrintFileSpeed implements Measurement
     private function report(\Closure $say, array $bare, array $ours): void
     {
         foreach (['vips command' => $bare, 'Snugfit' => $ours] as $who => $spent) {
-            $say(\sprintf('%-13s %5.2f s median (%.2f to %.2f), %4.0f MB at most', $who, ResourceUse::median($spent), ...ResourceUse::range($spent), ...[ResourceUse::mostMegabytes($spent)]));
+            $say(
+                \sprintf(
+                    '%-13s %5.2f s median (%.2f to %.2f), %4.0f MB at most',
+                    $who,
+                    ResourceUse::median($spent),
+                    ...ResourceUse::range($spent),
+                    ...[ResourceUse::mostMegabytes($spent)],
+                ),
+            );
         }
-        $say(\sprintf('Snugfit takes %.2f times the command (1.25 wanted at most) and %.0f MB (200 at most)', ResourceUse::median($ours) / ResourceUse::median($bare), ResourceUse::mostMegabytes($ours)));
+        $say(
+            \sprintf(
+                'Snugfit takes %.2f times the command (1.25 wanted at most) and %.0f MB (200 at most)',
+                ResourceUse::median($ours) / ResourceUse::median($bare),
+                ResourceUse::mostMegabytes($ours),
+            ),
+        );
     }
 
     private function ours(string $folder): ResourceUse
     {
         $from = new PixelSize(...self::FROM);
-        $recipe = new Recipe(new Frame($from, PixelWindow::whole($from)), new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(...self::TO)), new Write(FileFormat::Jpeg, Ppi::of(300), 8, false));
+        $recipe = new Recipe(
+            new Frame($from, PixelWindow::whole($from)),
+            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(...self::TO)),
+            new Write(FileFormat::Jpeg, Ppi::of(300), 8, false),
+        );
         $began = microtime(true);
-        $child = $this->processes->withThreads(CpuCount::count())->start(new MakePrintJob(new JobMaster($folder.'/in.jpg'), $recipe->canonicalJson(), $folder.'/ours.jpg'));
+        $child = $this->processes
+            ->withThreads(CpuCount::count())
+            ->start(new MakePrintJob(new JobMaster($folder.'/in.jpg'), $recipe->canonicalJson(), $folder.'/ours.jpg'));
         $peak = new PeakMemory();
         while ($child->isRunning()) {
             $peak->look($child->pid());
@@ -92,7 +115,19 @@ final readonly class PrintFileSpeed implements Measurement
     private function bare(string $folder): ResourceUse
     {
         $scale = [(string) (self::TO[0] / self::FROM[0]), '--vscale', (string) (self::TO[1] / self::FROM[1])];
-        $process = new Process(['vips', 'resize', 'in.jpg', 'bare.jpg[Q='.Write::JPEG_QUALITY.',subsample-mode=off,profile=srgb]', ...$scale, '--kernel', 'lanczos3'], $folder, timeout: null);
+        $process = new Process(
+            [
+                'vips',
+                'resize',
+                'in.jpg',
+                'bare.jpg[Q='.Write::JPEG_QUALITY.',subsample-mode=off,profile=srgb]',
+                ...$scale,
+                '--kernel',
+                'lanczos3',
+            ],
+            $folder,
+            timeout: null,
+        );
         $began = microtime(true);
         $process->start();
         $peak = new PeakMemory();
@@ -116,7 +151,10 @@ final readonly class PrintFileSpeed implements Measurement
         for ($y = 0; $y < 400; ++$y) {
             for ($x = 0; $x < 640; ++$x) {
                 $wave = 90 * sin($x / 37 + sin($y / 23)) * cos($y / 41);
-                $bytes .= \chr((int) (127 + $wave) + mt_rand(-18, 18)).\chr((int) (120 + 0.7 * $wave) + mt_rand(-18, 18)).\chr((int) (255 * $y / 440) + mt_rand(0, 18));
+                $bytes .=
+                    \chr((int) (127 + $wave) + mt_rand(-18, 18)).
+                    \chr((int) (120 + 0.7 * $wave) + mt_rand(-18, 18)).
+                    \chr((int) ((255 * $y) / 440) + mt_rand(0, 18));
             }
         }
 

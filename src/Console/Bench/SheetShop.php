@@ -37,14 +37,31 @@ final class SheetShop extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         mt_srand(4);
-        $preview = Image::ofBytes(random_bytes(32 * 24 * 3), new PixelSize(32, 24), 3)->resize(new PixelSize(320, 240), Kernel::Mitchell)->copyToMemory();
+        $preview = Image::ofBytes(random_bytes(32 * 24 * 3), new PixelSize(32, 24), 3)
+            ->resize(new PixelSize(320, 240), Kernel::Mitchell)
+            ->copyToMemory();
         $batch = new Batch('Two hundred');
         $batch->chooseProducts(array_map(strval(...), \array_slice(array_keys(Catalogue::standard()->products), 0, self::PRODUCTS)));
         $this->entities->persist($batch);
         for ($i = 1; $i <= self::ARTWORKS; ++$i) {
             $hash = hash('sha256', (string) $i);
             $artwork = new BatchArtwork($batch, \sprintf('picture-%03d.jpg', $i), '', $hash);
-            $artwork->wasRead(new MasterFacts(MasterFormat::Jpeg, new PixelSize(mt_rand(600, 9000), mt_rand(600, 9000)), 1_000_000, $hash, ColourModel::Rgb, 8, null, false, 300.0, 1, 1, Kind::cases()[$i % 5]));
+            $artwork->wasRead(
+                new MasterFacts(
+                    MasterFormat::Jpeg,
+                    new PixelSize(mt_rand(600, 9000), mt_rand(600, 9000)),
+                    1_000_000,
+                    $hash,
+                    ColourModel::Rgb,
+                    8,
+                    null,
+                    false,
+                    300.0,
+                    1,
+                    1,
+                    Kind::cases()[$i % 5],
+                ),
+            );
             $this->entities->persist($artwork);
             $preview->save('webp', $this->store->path(FileStore::previewKey($hash, ArtworkImporter::THUMBNAIL)), []);
         }

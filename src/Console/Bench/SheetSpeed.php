@@ -37,12 +37,27 @@ final readonly class SheetSpeed implements Measurement
         $data = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4));
         $files = new Filesystem();
         $files->mkdir($data);
-        $shop = new Process(['bash', 'tools/serve.sh', 'start', '--port', self::PORT], $this->projectDir, ['SNUGFIT_DATA' => $data], timeout: null);
+        $shop = new Process(
+            ['bash', 'tools/serve.sh', 'start', '--port', self::PORT],
+            $this->projectDir,
+            ['SNUGFIT_DATA' => $data],
+            timeout: null,
+        );
         try {
             $shop->start();
             $shop->waitUntil(static fn (string $type, string $text): bool => str_contains($text, 'is open'));
-            $batch = trim((new Process([\PHP_BINARY, 'bin/console', 'bench:sheet-shop'], $this->projectDir, ['SNUGFIT_DATA' => $data]))->mustRun()->getOutput());
-            $answer = (new Process(['node', 'tools/bench-sheet.mjs', \sprintf('http://127.0.0.1:%s/batches/%s/fit', self::PORT, $batch)], $this->projectDir, timeout: 180))->mustRun()->getOutput();
+            $batch = trim(
+                (new Process([\PHP_BINARY, 'bin/console', 'bench:sheet-shop'], $this->projectDir, ['SNUGFIT_DATA' => $data]))
+                    ->mustRun()
+                    ->getOutput(),
+            );
+            $answer = (new Process(
+                ['node', 'tools/bench-sheet.mjs', \sprintf('http://127.0.0.1:%s/batches/%s/fit', self::PORT, $batch)],
+                $this->projectDir,
+                timeout: 180,
+            ))
+                ->mustRun()
+                ->getOutput();
             $this->report($say, JsonReader::decode($answer, 'the browser\'s measures'));
         } finally {
             $shop->stop(15);
@@ -53,7 +68,24 @@ final readonly class SheetSpeed implements Measurement
     private function report(\Closure $say, JsonReader $measures): void
     {
         $frames = $measures->record('frames');
-        $say(\sprintf('server %.0f ms, page %.0f kB (%.0f kB sent), first rows seen after %.0f ms', $measures->float('server'), $measures->float('bytes') / 1e3, $measures->float('sent') / 1e3, $measures->float('rows')));
-        $say(\sprintf('scrolled through all %d rows: a frame every %.0f ms (median), %.0f ms (95 in 100), %.0f ms at worst, %d frames', $frames->int('rows'), $frames->float('median'), $frames->float('slow'), $frames->float('worst'), $frames->int('count')));
+        $say(
+            \sprintf(
+                'server %.0f ms, page %.0f kB (%.0f kB sent), first rows seen after %.0f ms',
+                $measures->float('server'),
+                $measures->float('bytes') / 1e3,
+                $measures->float('sent') / 1e3,
+                $measures->float('rows'),
+            ),
+        );
+        $say(
+            \sprintf(
+                'scrolled through all %d rows: a frame every %.0f ms (median), %.0f ms (95 in 100), %.0f ms at worst, %d frames',
+                $frames->int('rows'),
+                $frames->float('median'),
+                $frames->float('slow'),
+                $frames->float('worst'),
+                $frames->int('count'),
+            ),
+        );
     }
 }

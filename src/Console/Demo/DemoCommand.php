@@ -82,7 +82,8 @@ final class DemoCommand extends Command
 
     private function isRead(Batch $batch): bool
     {
-        return [] === array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
+        return [] ===
+            array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
     }
 
     /** @param \Closure(): bool $isDone asked of fresh data until it is true */

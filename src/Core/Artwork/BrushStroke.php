@@ -51,7 +51,10 @@ final readonly class BrushStroke
         // Ten thousandths of a side are finer than any mark is soft; as whole numbers they read the same everywhere.
         return [
             'away' => $this->takesAway,
-            'points' => array_map(static fn (array $point): array => [(int) round($point[0] * 1e4), (int) round($point[1] * 1e4)], $this->points),
+            'points' => array_map(
+                static fn (array $point): array => [(int) round($point[0] * 1e4), (int) round($point[1] * 1e4)],
+                $this->points,
+            ),
             'radius' => (int) round($this->radius * 1e4),
         ];
     }

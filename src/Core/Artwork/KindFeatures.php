@@ -23,7 +23,10 @@ final readonly class KindFeatures
         /** Bright pixels, and dark ones. */
         public float $light,
         public float $dark,
-        /** Mean deviation of a pixel from the line through its neighbours, in levels, where shading is gentle: a camera's noise or grain. */
+        /**
+         * Mean deviation of a pixel from the line through its neighbours, in levels, where shading is gentle: a camera's noise or
+         * grain.
+         */
         public float $noise,
         /** Side of the blocks that everything is made of, in pixels; 1 where there are none. */
         public int $block,

@@ -27,7 +27,14 @@ final readonly class KindGuess
         // From the most particular to the most general: each takes its share of what is left.
         $left = 1.0;
         $guesses = [];
-        foreach ([[Kind::PixelArt, self::blocks($features)], [Kind::LineArt, self::inkOnPaper($features)], [Kind::FlatGraphic, self::fewColours($features)], [Kind::Photo, self::camera($features)]] as [$kind, $share]) {
+        foreach (
+            [
+                [Kind::PixelArt, self::blocks($features)],
+                [Kind::LineArt, self::inkOnPaper($features)],
+                [Kind::FlatGraphic, self::fewColours($features)],
+                [Kind::Photo, self::camera($features)],
+            ] as [$kind, $share]
+        ) {
             $guesses[] = [$kind, $left * $share];
             $left *= 1 - $share;
         }
@@ -43,12 +50,18 @@ final readonly class KindGuess
             return min(self::over($features->mainColours, 96, 32), self::over($features->soft, 0.99, 0.9));
         }
 
-        return $features->longSide > self::PIXEL_ART_SIDE || $features->same >= 1.0 ? 0.0 : min(self::over($features->colours, 140, 52), self::over($features->soft, 0.45, 0.25));
+        return $features->longSide > self::PIXEL_ART_SIDE || $features->same >= 1.0
+            ? 0.0
+            : min(self::over($features->colours, 140, 52), self::over($features->soft, 0.45, 0.25));
     }
 
     private static function inkOnPaper(KindFeatures $features): float
     {
-        return min(self::over($features->grey, 0.95, 0.99), self::over($features->light + $features->dark, 0.77, 0.93), self::over($features->light, 0.4, 0.6));
+        return min(
+            self::over($features->grey, 0.95, 0.99),
+            self::over($features->light + $features->dark, 0.77, 0.93),
+            self::over($features->light, 0.4, 0.6),
+        );
     }
 
     private static function fewColours(KindFeatures $features): float

@@ -64,13 +64,25 @@ final readonly class MasterFacts
     public function toArray(): array
     {
         return [
-            'format' => $this->format->value, 'width' => $this->size->width, 'height' => $this->size->height,
-            'bytes' => $this->bytes, 'sha256' => $this->sha256, 'colour' => $this->colour->value, 'bits' => $this->bits,
-            'profile' => $this->profile, 'transparent' => $this->isTransparent, 'ppi_tag' => $this->ppiTag,
-            'exif_orientation' => $this->exifOrientation, 'pages' => $this->pages, 'kind' => $this->kindGuess->value,
-            'reaches_outside' => $this->reachesOutside, 'focus' => $this->focus?->toList(),
-            'measures' => $this->statistics->toArray(), 'lettering' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->lettering),
-            'kind_confidence' => round($this->kindConfidence, 3), 'kind_other' => $this->kindOther?->value,
+            'format' => $this->format->value,
+            'width' => $this->size->width,
+            'height' => $this->size->height,
+            'bytes' => $this->bytes,
+            'sha256' => $this->sha256,
+            'colour' => $this->colour->value,
+            'bits' => $this->bits,
+            'profile' => $this->profile,
+            'transparent' => $this->isTransparent,
+            'ppi_tag' => $this->ppiTag,
+            'exif_orientation' => $this->exifOrientation,
+            'pages' => $this->pages,
+            'kind' => $this->kindGuess->value,
+            'reaches_outside' => $this->reachesOutside,
+            'focus' => $this->focus?->toList(),
+            'measures' => $this->statistics->toArray(),
+            'lettering' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->lettering),
+            'kind_confidence' => round($this->kindConfidence, 3),
+            'kind_other' => $this->kindOther?->value,
         ];
     }
 

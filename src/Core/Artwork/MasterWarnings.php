@@ -72,10 +72,16 @@ final readonly class MasterWarnings
     {
         if (MasterFormat::promisedBy($fileName) !== $facts->format) {
             $ending = pathinfo($fileName, \PATHINFO_EXTENSION);
-            yield self::attention('extension', \sprintf('The name ends in "%s", but the file is %s. It is read as %2$s.', $ending, $facts->format->label()));
+            yield self::attention(
+                'extension',
+                \sprintf('The name ends in "%s", but the file is %s. It is read as %2$s.', $ending, $facts->format->label()),
+            );
         }
         if ($facts->reachesOutside) {
-            yield self::attention('outside', 'The drawing refers to scripts or outside files. They are never run or fetched, so parts may be missing.');
+            yield self::attention(
+                'outside',
+                'The drawing refers to scripts or outside files. They are never run or fetched, so parts may be missing.',
+            );
         }
         if ($facts->pages > 1) {
             yield self::attention('pages', \sprintf('Holds %d pictures or pages; only the first is used.', $facts->pages));
@@ -87,12 +93,19 @@ final readonly class MasterWarnings
     {
         if (ColourModel::Cmyk === $facts->colour) {
             $profile = null === $facts->profile ? ' without a profile' : ', '.$facts->profile;
-            yield self::attention('cmyk', \sprintf('CMYK%s: turned into %s for the print files, so bright colours may shift.', $profile, $context->profilesInWords()));
+            yield self::attention(
+                'cmyk',
+                \sprintf('CMYK%s: turned into %s for the print files, so bright colours may shift.', $profile, $context->profilesInWords()),
+            );
         }
         if ($facts->isWideGamut() && [] !== $context->narrowProfiles()) {
-            $for = \count($context->narrowProfiles()) === \count($context->profiles) ? 'the print files' : 'products that are printed in it';
+            $for =
+                \count($context->narrowProfiles()) === \count($context->profiles) ? 'the print files' : 'products that are printed in it';
             $narrow = new WarningContext($context->narrowProfiles());
-            yield self::note('profile', \sprintf('Profile "%s": turned into %s for %s.', $facts->profile, $narrow->profilesInWords(), $for));
+            yield self::note(
+                'profile',
+                \sprintf('Profile "%s": turned into %s for %s.', $facts->profile, $narrow->profilesInWords(), $for),
+            );
         }
     }
 
@@ -103,22 +116,34 @@ final readonly class MasterWarnings
         $lost = $statistics->lostAtHalf;
         if (null !== $lost && $lost < self::SOFT && $statistics->brightness >= self::DARK && Kind::PixelArt !== $facts->kindGuess) {
             $what = $lost < self::SOFT / 2 ? 'Enlarged before, or out of focus' : 'Soft, maybe enlarged before';
-            yield self::attention('soft', \sprintf(
-                '%s: halved and enlarged again, its sharpest part loses only %s%% of its contrast. Enlarging it further shows no more.',
-                $what, number_format($lost, 1),
-            ));
+            yield self::attention(
+                'soft',
+                \sprintf(
+                    '%s: halved and enlarged again, its sharpest part loses only %s%% of its contrast. Enlarging it further shows no more.',
+                    $what,
+                    number_format($lost, 1),
+                ),
+            );
         }
         if (MasterFormat::Jpeg === $facts->format && $statistics->blockiness > self::BLOCKY) {
-            yield self::attention('blocks', \sprintf(
-                'Damaged by JPEG: steps at the borders of its 8 × 8 blocks are %s times those between. A better copy would print better.',
-                number_format($statistics->blockiness, 1),
-            ));
+            yield self::attention(
+                'blocks',
+                \sprintf(
+                    'Damaged by JPEG: steps at the borders of its 8 × 8 blocks are %s times those between. A better '
+                    .'copy would print better.',
+                    number_format($statistics->blockiness, 1),
+                ),
+            );
         }
         if (null !== $statistics->savedBefore) {
-            yield self::attention('resaved', \sprintf(
-                'Saved as JPEG before, at quality %d or so, and again since: what the first time took away is not back. Look for the file it came from.',
-                5 * (int) round($statistics->savedBefore / 5),
-            ));
+            yield self::attention(
+                'resaved',
+                \sprintf(
+                    'Saved as JPEG before, at quality %d or so, and again since: what the first time took away is not '
+                    .'back. Look for the file it came from.',
+                    5 * (int) round($statistics->savedBefore / 5),
+                ),
+            );
         }
     }
 
@@ -128,25 +153,40 @@ final readonly class MasterWarnings
         $lines = $facts->format->isVector() ? [] : $facts->lettering;
         $heights = array_map(static fn (FractionBox $line): float => $line->height * $facts->size->height, $lines);
         if ([] !== $heights && min($heights) < self::READABLE) {
-            yield self::attention('small-lettering', \sprintf(
-                'Lettering only %d px high: too few to come out readable, however it is enlarged.', (int) round(min($heights)),
-            ));
+            yield self::attention(
+                'small-lettering',
+                \sprintf('Lettering only %d px high: too few to come out readable, however it is enlarged.', (int) round(min($heights))),
+            );
         }
         $level = $facts->statistics->brightness;
         if ($level < self::DARK) {
-            yield self::note('dark', \sprintf('Dark: its mean level is %d of 255, and prints look darker than screens.', (int) round($level)));
+            yield self::note(
+                'dark',
+                \sprintf('Dark: its mean level is %d of 255, and prints look darker than screens.', (int) round($level)),
+            );
         }
-        $sides = array_combine(['at the top', 'on the right', 'at the bottom', 'on the left'], array_pad($facts->statistics->emptyMargins, 4, 0.0));
+        $sides = array_combine(
+            ['at the top', 'on the right', 'at the bottom', 'on the left'],
+            array_pad($facts->statistics->emptyMargins, 4, 0.0),
+        );
         $margins = array_filter($sides, static fn (float $share): bool => $share >= self::EMPTY);
         if ([] !== $margins && array_sum($margins) < 1.5) {
-            $told = array_map(static fn (string $side, float $share): string => \sprintf('%d%% %s', (int) round(100 * $share), $side), array_keys($margins), $margins);
+            $told = array_map(
+                static fn (string $side, float $share): string => \sprintf('%d%% %s', (int) round(100 * $share), $side),
+                array_keys($margins),
+                $margins,
+            );
             yield self::note('margins', 'Empty margins: '.implode(', ', $told).'.');
         }
         if ($facts->kindConfidence < self::SURE && null !== $facts->kindOther) {
-            yield self::note('kind', \sprintf(
-                'Guessed to be %s, but it may be %s: the kind decides how it is enlarged, so choose it above if the guess is wrong.',
-                $facts->kindGuess->withArticle(), $facts->kindOther->withArticle(),
-            ));
+            yield self::note(
+                'kind',
+                \sprintf(
+                    'Guessed to be %s, but it may be %s: the kind decides how it is enlarged, so choose it above if the guess is wrong.',
+                    $facts->kindGuess->withArticle(),
+                    $facts->kindOther->withArticle(),
+                ),
+            );
         }
     }
 
@@ -155,7 +195,10 @@ final readonly class MasterWarnings
     {
         if ($facts->isTransparent) {
             $matte = $context->matteInWords();
-            yield self::note('transparent', \sprintf('Has transparent parts; products that want none get them on the matte colour, %s.', $matte));
+            yield self::note(
+                'transparent',
+                \sprintf('Has transparent parts; products that want none get them on the matte colour, %s.', $matte),
+            );
         }
         if ($facts->bits > 8) {
             yield self::note('depth', '16 bits per channel, kept in PNG and TIFF; JPEG holds 8.');
@@ -178,10 +221,15 @@ final readonly class MasterWarnings
         }
         $inches = static fn (float $ppi): string => \sprintf('%.1f × %.1f in', $facts->size->width / $ppi, $facts->size->height / $ppi);
         $atHand = abs($tag - self::HAND_HELD) < 0.5 ? '' : \sprintf('; at 300 it is %s', $inches(self::HAND_HELD));
-        yield self::attention('ppi-tag', \sprintf(
-            'Tagged %s ppi as if for print, but that would be only %s%s. Only a note: the pixels decide.',
-            rtrim(rtrim(number_format($tag, 1), '0'), '.'), $inches($tag), $atHand,
-        ));
+        yield self::attention(
+            'ppi-tag',
+            \sprintf(
+                'Tagged %s ppi as if for print, but that would be only %s%s. Only a note: the pixels decide.',
+                rtrim(rtrim(number_format($tag, 1), '0'), '.'),
+                $inches($tag),
+                $atHand,
+            ),
+        );
     }
 
     private static function attention(string $code, string $sentence): MasterWarning

@@ -6,7 +6,10 @@ namespace Snugfit\Core\Artwork;
 
 use Snugfit\Core\JsonReader;
 
-/** Where on a picture something counts: dabs and strokes, one after the other, that add or take away. They serve every product of the picture. */
+/**
+ * Where on a picture something counts: dabs and strokes, one after the other, that add or take away. They serve every product of
+ * the picture.
+ */
 final readonly class PaintedMask
 {
     private const MOST = 500;
@@ -36,6 +39,8 @@ final readonly class PaintedMask
             throw ImpossibleMask::painted('they are a list of strokes.');
         }
 
-        return new self(array_map(static fn (mixed $stroke): BrushStroke => BrushStroke::fromRecord(JsonReader::of($stroke, 'a stroke')), $list));
+        return new self(
+            array_map(static fn (mixed $stroke): BrushStroke => BrushStroke::fromRecord(JsonReader::of($stroke, 'a stroke')), $list),
+        );
     }
 }

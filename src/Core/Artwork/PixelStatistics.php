@@ -11,7 +11,10 @@ final readonly class PixelStatistics
 {
     /** @param list<float> $emptyMargins top, right, bottom, left: share of the side that is one colour from the edge on */
     public function __construct(
-        /** What the sharpest patch loses when halved and enlarged again, root mean square, in hundredths of its contrast; null where nothing has detail to lose. */
+        /**
+         * What the sharpest patch loses when halved and enlarged again, root mean square, in hundredths of its contrast; null
+         * where nothing has detail to lose.
+         */
         public ?float $lostAtHalf = null,
         /** The same for a quarter. */
         public ?float $lostAtQuarter = null,
@@ -31,13 +34,24 @@ final readonly class PixelStatistics
 
     public function savedBeforeAt(?int $quality): self
     {
-        return new self($this->lostAtHalf, $this->lostAtQuarter, $this->blockiness, $this->fingerprint, $this->emptyMargins, $this->brightness, $this->flatColours, $quality);
+        return new self(
+            $this->lostAtHalf,
+            $this->lostAtQuarter,
+            $this->blockiness,
+            $this->fingerprint,
+            $this->emptyMargins,
+            $this->brightness,
+            $this->flatColours,
+            $quality,
+        );
     }
 
     /** How many of the fingerprint's 64 bits are set. */
     public function fingerprintBits(): int
     {
-        return array_sum(array_map(static fn (string $digit): int => substr_count(decbin((int) hexdec($digit)), '1'), str_split($this->fingerprint)));
+        return array_sum(
+            array_map(static fn (string $digit): int => substr_count(decbin((int) hexdec($digit)), '1'), str_split($this->fingerprint)),
+        );
     }
 
     /** In how many of 64 bits two fingerprints differ. */
@@ -58,8 +72,14 @@ final readonly class PixelStatistics
     public function toArray(): array
     {
         return [
-            'lost_at_half' => $this->lostAtHalf, 'lost_at_quarter' => $this->lostAtQuarter, 'blockiness' => $this->blockiness,
-            'fingerprint' => $this->fingerprint, 'empty_margins' => $this->emptyMargins, 'brightness' => $this->brightness, 'flat_colours' => $this->flatColours, 'saved_before' => $this->savedBefore,
+            'lost_at_half' => $this->lostAtHalf,
+            'lost_at_quarter' => $this->lostAtQuarter,
+            'blockiness' => $this->blockiness,
+            'fingerprint' => $this->fingerprint,
+            'empty_margins' => $this->emptyMargins,
+            'brightness' => $this->brightness,
+            'flat_colours' => $this->flatColours,
+            'saved_before' => $this->savedBefore,
         ];
     }
 
@@ -68,8 +88,17 @@ final readonly class PixelStatistics
         $margins = $record->toArray()['empty_margins'] ?? [];
 
         return new self(
-            $record->optionalFloat('lost_at_half'), $record->optionalFloat('lost_at_quarter'), $record->float('blockiness'), $record->string('fingerprint'),
-            array_map(static fn (mixed $share): float => is_numeric($share) ? (float) $share : 0.0, \is_array($margins) ? array_values($margins) : []), $record->float('brightness'), $record->optionalInt('flat_colours'), $record->optionalInt('saved_before'),
+            $record->optionalFloat('lost_at_half'),
+            $record->optionalFloat('lost_at_quarter'),
+            $record->float('blockiness'),
+            $record->string('fingerprint'),
+            array_map(
+                static fn (mixed $share): float => is_numeric($share) ? (float) $share : 0.0,
+                \is_array($margins) ? array_values($margins) : [],
+            ),
+            $record->float('brightness'),
+            $record->optionalInt('flat_colours'),
+            $record->optionalInt('saved_before'),
         );
     }
 }

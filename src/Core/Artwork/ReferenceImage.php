@@ -50,6 +50,10 @@ final readonly class ReferenceImage
     /** Null where there is none. */
     public static function fromRecord(JsonReader $record): self
     {
-        return new self($record->string('file_name'), $record->string('file'), new PixelSize($record->int('width'), $record->int('height')));
+        return new self(
+            $record->string('file_name'),
+            $record->string('file'),
+            new PixelSize($record->int('width'), $record->int('height')),
+        );
     }
 }

@@ -15,11 +15,19 @@ final class UnsuitableReferenceImage extends \RuntimeException implements Failur
 
     public static function proportions(PixelSize $size, PixelSize $picture): self
     {
-        return new self(\sprintf('%s px has other proportions than the master\'s %s px, so it cannot be the same picture at its full size.', $size, $picture));
+        return new self(
+            \sprintf(
+                '%s px has other proportions than the master\'s %s px, so it cannot be the same picture at its full size.',
+                $size,
+                $picture,
+            ),
+        );
     }
 
     public static function notLarger(PixelSize $size, PixelSize $picture): self
     {
-        return new self(\sprintf('%s px is no larger than the master\'s %s px; a reference is the same picture with more pixels.', $size, $picture));
+        return new self(
+            \sprintf('%s px is no larger than the master\'s %s px; a reference is the same picture with more pixels.', $size, $picture),
+        );
     }
 }

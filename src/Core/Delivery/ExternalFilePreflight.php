@@ -27,14 +27,34 @@ final readonly class ExternalFilePreflight
 
         return [
             Preflight::complete($file),
-            new PreflightFinding('Format', implode(' or ', $formats), $file->format?->label() ?? 'another', null !== $file->format && \in_array($file->format, $product->formats, true)),
+            new PreflightFinding(
+                'Format',
+                implode(' or ', $formats),
+                $file->format?->label() ?? 'another',
+                null !== $file->format && \in_array($file->format, $product->formats, true),
+            ),
             ...$this->pixels($product, $file),
-            new PreflightFinding('Profile', $profile->label(), $file->profile ?? 'none', null !== $file->profile && $profile->isDescribedBy($file->profile)),
-            new PreflightFinding('Channels', (string) $profile->channels(), (string) $file->channels, $profile->channels() === $file->channels),
-            new PreflightFinding('Transparency', $mayBeTransparent, $file->transparent ? 'kept' : 'none', $product->wantsTransparency || !$file->transparent),
+            new PreflightFinding(
+                'Profile',
+                $profile->label(),
+                $file->profile ?? 'none',
+                null !== $file->profile && $profile->isDescribedBy($file->profile),
+            ),
+            new PreflightFinding(
+                'Channels',
+                (string) $profile->channels(),
+                (string) $file->channels,
+                $profile->channels() === $file->channels,
+            ),
+            new PreflightFinding(
+                'Transparency',
+                $mayBeTransparent,
+                $file->transparent ? 'kept' : 'none',
+                $product->wantsTransparency || !$file->transparent,
+            ),
             new PreflightFinding('Depth', '8 or 16 bits', $file->bits.' bits', 8 === $file->bits || 16 === $file->bits),
             Preflight::size($file, $product->maxBytes),
-            ...(FileFormat::Pdf === $file->format ? Preflight::boxes($product->trim, null, $file) : []),
+            ...FileFormat::Pdf === $file->format ? Preflight::boxes($product->trim, null, $file) : [],
         ];
     }
 
@@ -46,21 +66,35 @@ final readonly class ExternalFilePreflight
         $across = Ppi::across($file->size->width, $area->width);
         $down = Ppi::across($file->size->height, $area->height);
         // A side is whole pixels, so the two may differ by what half a pixel makes on each.
-        $even = abs($across->value - $down->value) <= 0.5 * ($across->value / $file->size->width + $down->value / $file->size->height) + 1e-9;
+        $even =
+            abs($across->value - $down->value) <= 0.5 * ($across->value / $file->size->width + $down->value / $file->size->height) + 1e-9;
         $least = $across->lesser($down);
         $tag = static fn (float $value, float $right): bool => abs($value - $right) <= max(0.02, self::TAG_SLACK * $right);
         $hasTag = FileFormat::Webp !== $file->format;
 
         return [
-            new PreflightFinding('Proportions', (string) $wanted->width.' : '.$wanted->height, (string) $file->size->width.' : '.$file->size->height, $even),
             new PreflightFinding(
-                'Pixels', \sprintf('%s (%s ppi), at least %s ppi', $wanted, round($product->target->value, 1), round($product->floor->value, 1)),
-                \sprintf('%s (%s ppi)', $file->size, round($least->value, 1)), $least->isAtLeast($product->floor),
+                'Proportions',
+                (string) $wanted->width.' : '.$wanted->height,
+                (string) $file->size->width.' : '.$file->size->height,
+                $even,
             ),
-            ...($hasTag ? [new PreflightFinding(
-                'ppi tag', (string) round($least->value, 1), \sprintf('%s × %s', round($file->ppiAcross, 1), round($file->ppiDown, 1)),
-                $tag($file->ppiAcross, $across->value) && $tag($file->ppiDown, $down->value),
-            )] : []),
+            new PreflightFinding(
+                'Pixels',
+                \sprintf('%s (%s ppi), at least %s ppi', $wanted, round($product->target->value, 1), round($product->floor->value, 1)),
+                \sprintf('%s (%s ppi)', $file->size, round($least->value, 1)),
+                $least->isAtLeast($product->floor),
+            ),
+            ...$hasTag
+                ? [
+                    new PreflightFinding(
+                        'ppi tag',
+                        (string) round($least->value, 1),
+                        \sprintf('%s × %s', round($file->ppiAcross, 1), round($file->ppiDown, 1)),
+                        $tag($file->ppiAcross, $across->value) && $tag($file->ppiDown, $down->value),
+                    ),
+                ]
+                : [],
         ];
     }
 

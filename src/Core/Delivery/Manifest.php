@@ -11,8 +11,24 @@ use Snugfit\Core\JsonReader;
 final readonly class Manifest
 {
     private const COLUMNS = [
-        'master', 'sha256', 'product', 'orientation', 'crop_x', 'crop_y', 'crop_width', 'crop_height', 'enlargement', 'verdict',
-        'output_path', 'output_width_px', 'output_height_px', 'output_ppi', 'output_bytes', 'output_sha256', 'preflight', 'reason',
+        'master',
+        'sha256',
+        'product',
+        'orientation',
+        'crop_x',
+        'crop_y',
+        'crop_width',
+        'crop_height',
+        'enlargement',
+        'verdict',
+        'output_path',
+        'output_width_px',
+        'output_height_px',
+        'output_ppi',
+        'output_bytes',
+        'output_sha256',
+        'preflight',
+        'reason',
     ];
 
     /**
@@ -29,16 +45,22 @@ final readonly class Manifest
 
         return new self(
             array_map(ManifestEntry::fromRecord(...), $record->records('files')),
-            array_map(static fn (JsonReader $one): array => ['master' => $one->string('master'), 'reason' => $one->string('reason')], $record->records('unreadable')),
+            array_map(
+                static fn (JsonReader $one): array => ['master' => $one->string('master'), 'reason' => $one->string('reason')],
+                $record->records('unreadable'),
+            ),
         );
     }
 
     public function json(): string
     {
-        return json_encode([
-            'files' => array_map(static fn (ManifestEntry $entry): array => $entry->toArray(), $this->files),
-            'unreadable' => $this->unreadable,
-        ], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE | \JSON_INVALID_UTF8_SUBSTITUTE | \JSON_THROW_ON_ERROR)."\n";
+        return json_encode(
+            [
+                'files' => array_map(static fn (ManifestEntry $entry): array => $entry->toArray(), $this->files),
+                'unreadable' => $this->unreadable,
+            ],
+            \JSON_PRETTY_PRINT | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE | \JSON_INVALID_UTF8_SUBSTITUTE | \JSON_THROW_ON_ERROR,
+        )."\n";
     }
 
     /** RFC 4180, UTF-8, a line for every file and for every master that could not be read. */
@@ -48,9 +70,21 @@ final readonly class Manifest
         foreach ($this->files as $entry) {
             $output = $entry->output;
             $lines[] = [
-                $entry->master, $entry->sha256, $entry->product, $entry->orientation, ...array_values($entry->crop->toArray()),
-                $entry->enlargement, $entry->verdict, $output['path'] ?? '', $output['width_px'] ?? '', $output['height_px'] ?? '',
-                $output['ppi'] ?? '', $output['bytes'] ?? '', $output['sha256'] ?? '', $entry->preflight->value, $entry->reason,
+                $entry->master,
+                $entry->sha256,
+                $entry->product,
+                $entry->orientation,
+                ...array_values($entry->crop->toArray()),
+                $entry->enlargement,
+                $entry->verdict,
+                $output['path'] ?? '',
+                $output['width_px'] ?? '',
+                $output['height_px'] ?? '',
+                $output['ppi'] ?? '',
+                $output['bytes'] ?? '',
+                $output['sha256'] ?? '',
+                $entry->preflight->value,
+                $entry->reason,
             ];
         }
         foreach ($this->unreadable as $one) {

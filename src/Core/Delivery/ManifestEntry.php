@@ -34,14 +34,30 @@ final readonly class ManifestEntry
     public static function wanted(string $master, string $sha256, Placement $placement, ?Recipe $recipe): self
     {
         return new self(
-            $master, $sha256, $placement->product->code, $placement->product->orientation()->value, $placement->crop,
-            round($placement->enlargement, 4), $placement->verdict->value, $recipe?->hash(), null, PreflightResult::None, PlacementReason::of($placement),
+            $master,
+            $sha256,
+            $placement->product->code,
+            $placement->product->orientation()->value,
+            $placement->crop,
+            round($placement->enlargement, 4),
+            $placement->verdict->value,
+            $recipe?->hash(),
+            null,
+            PreflightResult::None,
+            PlacementReason::of($placement),
         );
     }
 
     public function delivered(string $path, PrintFileFacts $found, float $ppi): self
     {
-        $output = ['path' => $path, 'width_px' => $found->size->width, 'height_px' => $found->size->height, 'ppi' => round($ppi, 2), 'bytes' => $found->bytes, 'sha256' => $found->sha256];
+        $output = [
+            'path' => $path,
+            'width_px' => $found->size->width,
+            'height_px' => $found->size->height,
+            'ppi' => round($ppi, 2),
+            'bytes' => $found->bytes,
+            'sha256' => $found->sha256,
+        ];
 
         return $this->ended($output, PreflightResult::Passed, $this->reason);
     }
@@ -60,9 +76,17 @@ final readonly class ManifestEntry
     public function toArray(): array
     {
         return [
-            'master' => $this->master, 'sha256' => $this->sha256, 'product' => $this->product, 'orientation' => $this->orientation,
-            'crop' => $this->crop->toArray(), 'enlargement' => $this->enlargement, 'verdict' => $this->verdict, 'recipe' => $this->recipe,
-            'output' => $this->output, 'preflight' => $this->preflight->value, 'reason' => $this->reason,
+            'master' => $this->master,
+            'sha256' => $this->sha256,
+            'product' => $this->product,
+            'orientation' => $this->orientation,
+            'crop' => $this->crop->toArray(),
+            'enlargement' => $this->enlargement,
+            'verdict' => $this->verdict,
+            'recipe' => $this->recipe,
+            'output' => $this->output,
+            'preflight' => $this->preflight->value,
+            'reason' => $this->reason,
         ];
     }
 
@@ -72,20 +96,44 @@ final readonly class ManifestEntry
         $output = $record->has('output') ? $record->record('output') : null;
 
         return new self(
-            $record->string('master'), $record->string('sha256'), $record->string('product'), $record->string('orientation'),
+            $record->string('master'),
+            $record->string('sha256'),
+            $record->string('product'),
+            $record->string('orientation'),
             PixelWindow::fromRecord($crop),
-            $record->float('enlargement'), $record->string('verdict'), $record->optionalString('recipe'),
-            null === $output ? null : [
-                'path' => $output->string('path'), 'width_px' => $output->int('width_px'), 'height_px' => $output->int('height_px'),
-                'ppi' => $output->float('ppi'), 'bytes' => $output->int('bytes'), 'sha256' => $output->string('sha256'),
-            ],
-            PreflightResult::from($record->string('preflight')), $record->string('reason'),
+            $record->float('enlargement'),
+            $record->string('verdict'),
+            $record->optionalString('recipe'),
+            null === $output
+                ? null
+                : [
+                    'path' => $output->string('path'),
+                    'width_px' => $output->int('width_px'),
+                    'height_px' => $output->int('height_px'),
+                    'ppi' => $output->float('ppi'),
+                    'bytes' => $output->int('bytes'),
+                    'sha256' => $output->string('sha256'),
+                ],
+            PreflightResult::from($record->string('preflight')),
+            $record->string('reason'),
         );
     }
 
     /** @param ?array{path: string, width_px: int, height_px: int, ppi: float, bytes: int, sha256: string} $output */
     private function ended(?array $output, PreflightResult $preflight, string $reason): self
     {
-        return new self($this->master, $this->sha256, $this->product, $this->orientation, $this->crop, $this->enlargement, $this->verdict, $this->recipe, $output, $preflight, $reason);
+        return new self(
+            $this->master,
+            $this->sha256,
+            $this->product,
+            $this->orientation,
+            $this->crop,
+            $this->enlargement,
+            $this->verdict,
+            $this->recipe,
+            $output,
+            $preflight,
+            $reason,
+        );
     }
 }

@@ -86,7 +86,10 @@ final readonly class NameTemplate
     /** In inches where two places suffice, else in millimetres. */
     private static function size(PrintSize $trim): string
     {
-        $isInches = array_filter([$trim->width, $trim->height], static fn (Length $side): bool => abs(round($side->inInches(), 2) - $side->inInches()) > 1e-6);
+        $isInches = array_filter(
+            [$trim->width, $trim->height],
+            static fn (Length $side): bool => abs(round($side->inInches(), 2) - $side->inInches()) > 1e-6,
+        );
         $unit = [] === $isInches ? Unit::Inch : Unit::Millimetre;
         $side = static fn (Length $length): string => (string) round($length->in($unit), Unit::Inch === $unit ? 2 : 1);
 

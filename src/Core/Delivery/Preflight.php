@@ -19,7 +19,10 @@ final readonly class Preflight
     /** Millimetres by which a page box may be off. */
     private const BOX_SLACK = 0.1;
 
-    /** Structural similarity under which a print shows something else than its plan: turned or wrongly cut ones lie far below, finished ones above. */
+    /**
+     * Structural similarity under which a print shows something else than its plan: turned or wrongly cut ones lie far below,
+     * finished ones above.
+     */
     private const LIKE_ENOUGH = 0.6;
 
     /** Share of the pixels: a lossy format's own swings put single ones on an extreme. */
@@ -39,13 +42,28 @@ final readonly class Preflight
             new PreflightFinding('Format', $write->format->label(), $file->format?->label() ?? 'another', $file->format === $write->format),
             new PreflightFinding('Pixels', (string) $recipe->size(), (string) $file->size, $file->size->equals($recipe->size())),
             ...$this->ppi($write->ppi, $file),
-            new PreflightFinding('Profile', $profile->label(), $file->profile ?? 'none', null !== $file->profile && $profile->isDescribedBy($file->profile)),
-            new PreflightFinding('Channels', (string) $profile->channels(), (string) $file->channels, $profile->channels() === $file->channels),
-            new PreflightFinding('Transparency', $write->transparent ? 'kept' : 'none', $file->transparent ? 'kept' : 'none', $file->transparent === $write->transparent),
+            new PreflightFinding(
+                'Profile',
+                $profile->label(),
+                $file->profile ?? 'none',
+                null !== $file->profile && $profile->isDescribedBy($file->profile),
+            ),
+            new PreflightFinding(
+                'Channels',
+                (string) $profile->channels(),
+                (string) $file->channels,
+                $profile->channels() === $file->channels,
+            ),
+            new PreflightFinding(
+                'Transparency',
+                $write->transparent ? 'kept' : 'none',
+                $file->transparent ? 'kept' : 'none',
+                $file->transparent === $write->transparent,
+            ),
             new PreflightFinding('Depth', $write->bits.' bits', $file->bits.' bits', $file->bits === $write->bits),
             self::size($file, $maxBytes),
-            ...(null === $write->page ? [] : self::boxes($write->page->trim, $write->page, $file)),
-            ...(null === $file->measures ? [] : self::measures($file->measures)),
+            ...null === $write->page ? [] : self::boxes($write->page->trim, $write->page, $file),
+            ...null === $file->measures ? [] : self::measures($file->measures),
         ];
     }
 
@@ -57,15 +75,25 @@ final readonly class Preflight
             return [];
         }
         // A page's own box says how large a PDF's picture is, and a pixel's rounding shows in it.
-        $slack = FileFormat::Pdf === $file->format ? $wanted->value / max(1, min($file->size->width, $file->size->height)) + self::PPI_SLACK : self::PPI_SLACK;
+        $slack =
+            FileFormat::Pdf === $file->format
+                ? $wanted->value / max(1, min($file->size->width, $file->size->height)) + self::PPI_SLACK
+                : self::PPI_SLACK;
         $fits = abs($file->ppiAcross - $wanted->value) <= $slack && abs($file->ppiDown - $wanted->value) <= $slack;
         $inches = static fn (float $across, float $down): string => \sprintf('%.2f × %.2f in', $across, $down);
 
         return [
-            new PreflightFinding('ppi tag', (string) round($wanted->value, 2), \sprintf('%s × %s', round($file->ppiAcross, 2), round($file->ppiDown, 2)), $fits),
             new PreflightFinding(
-                'Size on paper', $inches($file->size->width / $wanted->value, $file->size->height / $wanted->value),
-                $inches($file->size->width / max(0.01, $file->ppiAcross), $file->size->height / max(0.01, $file->ppiDown)), $fits,
+                'ppi tag',
+                (string) round($wanted->value, 2),
+                \sprintf('%s × %s', round($file->ppiAcross, 2), round($file->ppiDown, 2)),
+                $fits,
+            ),
+            new PreflightFinding(
+                'Size on paper',
+                $inches($file->size->width / $wanted->value, $file->size->height / $wanted->value),
+                $inches($file->size->width / max(0.01, $file->ppiAcross), $file->size->height / max(0.01, $file->ppiDown)),
+                $fits,
             ),
         ];
     }
@@ -93,10 +121,18 @@ final readonly class Preflight
         }
         $wanted = [$trim->width->inMillimetres(), $trim->height->inMillimetres()];
         $found = PdfBoxes::millimetres($file->boxes->trim);
-        $findings = [new PreflightFinding('Trim box', self::millimetres($wanted), self::millimetres($found), self::isSize($found, $wanted)), new PreflightFinding('Pages', '1', (string) $file->boxes->pages, 1 === $file->boxes->pages)];
+        $findings = [
+            new PreflightFinding('Trim box', self::millimetres($wanted), self::millimetres($found), self::isSize($found, $wanted)),
+            new PreflightFinding('Pages', '1', (string) $file->boxes->pages, 1 === $file->boxes->pages),
+        ];
         if (null !== $page) {
             [$wanted, $found] = [PdfBoxes::millimetres($page->bleedBox()), PdfBoxes::millimetres($file->boxes->bleed)];
-            $findings[] = new PreflightFinding('Bleed box', self::millimetres($wanted), self::millimetres($found), self::isSize($found, $wanted));
+            $findings[] = new PreflightFinding(
+                'Bleed box',
+                self::millimetres($wanted),
+                self::millimetres($found),
+                self::isSize($found, $wanted),
+            );
         }
 
         return $findings;
@@ -120,12 +156,29 @@ final readonly class Preflight
     /** @return list<PreflightFinding> */
     private static function measures(PrintQualityMeasures $measures): array
     {
-        $findings = [new PreflightFinding('Shows the plan', 'the same picture', \sprintf('%.0f%% alike', 100 * $measures->similarity), $measures->similarity >= self::LIKE_ENOUGH)];
+        $findings = [
+            new PreflightFinding(
+                'Shows the plan',
+                'the same picture',
+                \sprintf('%.0f%% alike', 100 * $measures->similarity),
+                $measures->similarity >= self::LIKE_ENOUGH,
+            ),
+        ];
         if (null !== $measures->atExtremes) {
-            $findings[] = new PreflightFinding('Extremes', 'no ink on black or white', 0.0 === $measures->atExtremes ? 'nothing on them' : \sprintf('%.3f%% on them', 100 * $measures->atExtremes), $measures->atExtremes <= self::AT_EXTREMES);
+            $findings[] = new PreflightFinding(
+                'Extremes',
+                'no ink on black or white',
+                0.0 === $measures->atExtremes ? 'nothing on them' : \sprintf('%.3f%% on them', 100 * $measures->atExtremes),
+                $measures->atExtremes <= self::AT_EXTREMES,
+            );
         }
         if (null !== $measures->halo) {
-            $findings[] = new PreflightFinding('Halos', \sprintf('at most %d levels', self::HALO), \sprintf('%.0f levels', $measures->halo), $measures->halo <= self::HALO);
+            $findings[] = new PreflightFinding(
+                'Halos',
+                \sprintf('at most %d levels', self::HALO),
+                \sprintf('%.0f levels', $measures->halo),
+                $measures->halo <= self::HALO,
+            );
         }
 
         return $findings;

@@ -34,17 +34,41 @@ final readonly class PrintFileFacts
 
     public function with(PrintQualityMeasures $measures): self
     {
-        return new self($this->format, $this->size, $this->ppiAcross, $this->ppiDown, $this->profile, $this->channels, $this->transparent, $this->bits, $this->bytes, $this->complete, $this->sha256, $this->boxes, $measures);
+        return new self(
+            $this->format,
+            $this->size,
+            $this->ppiAcross,
+            $this->ppiDown,
+            $this->profile,
+            $this->channels,
+            $this->transparent,
+            $this->bits,
+            $this->bytes,
+            $this->complete,
+            $this->sha256,
+            $this->boxes,
+            $measures,
+        );
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
         return [
-            'format' => $this->format?->value, 'width' => $this->size->width, 'height' => $this->size->height,
-            'ppi_across' => $this->ppiAcross, 'ppi_down' => $this->ppiDown, 'profile' => $this->profile, 'channels' => $this->channels,
-            'transparent' => $this->transparent, 'bits' => $this->bits, 'bytes' => $this->bytes, 'complete' => $this->complete,
-            'sha256' => $this->sha256, 'boxes' => $this->boxes?->toArray(), 'measures' => $this->measures?->toArray(),
+            'format' => $this->format?->value,
+            'width' => $this->size->width,
+            'height' => $this->size->height,
+            'ppi_across' => $this->ppiAcross,
+            'ppi_down' => $this->ppiDown,
+            'profile' => $this->profile,
+            'channels' => $this->channels,
+            'transparent' => $this->transparent,
+            'bits' => $this->bits,
+            'bytes' => $this->bytes,
+            'complete' => $this->complete,
+            'sha256' => $this->sha256,
+            'boxes' => $this->boxes?->toArray(),
+            'measures' => $this->measures?->toArray(),
         ];
     }
 
@@ -55,8 +79,15 @@ final readonly class PrintFileFacts
         return new self(
             null === $format ? null : FileFormat::from($format),
             new PixelSize($record->int('width'), $record->int('height')),
-            $record->float('ppi_across'), $record->float('ppi_down'), $record->optionalString('profile'), $record->int('channels'),
-            $record->bool('transparent'), $record->int('bits'), $record->int('bytes'), $record->bool('complete'), $record->string('sha256'),
+            $record->float('ppi_across'),
+            $record->float('ppi_down'),
+            $record->optionalString('profile'),
+            $record->int('channels'),
+            $record->bool('transparent'),
+            $record->int('bits'),
+            $record->int('bytes'),
+            $record->bool('complete'),
+            $record->string('sha256'),
             $record->has('boxes') ? PdfBoxes::fromRecord($record->record('boxes')) : null,
             $record->has('measures') ? PrintQualityMeasures::fromRecord($record->record('measures')) : null,
         );

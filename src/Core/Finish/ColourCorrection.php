@@ -55,7 +55,8 @@ final readonly class ColourCorrection
      * @param float                             $light of 0 to 1
      * @param ?array{float, float, float}       $greys mean red, green and blue of the greyish pixels, 0 to 1; null where there are too few
      *
-     * @return array{array{float, float}, array{float, float}, array{float, float}} for red, green and blue: times, and then plus a share of the range
+     * @return array{array{float, float}, array{float, float}, array{float, float}} for red, green and blue: times, and then plus
+     *   a share of the range
      */
     public function lines(float $dark, float $light, ?array $greys): array
     {
@@ -76,6 +77,6 @@ final readonly class ColourCorrection
     /** How much is added to a colour's CIE chroma: C + v × C × (1 − C / VIVID), and nothing from VIVID on. */
     public function vibrance(): float
     {
-        return self::VIBRANCE * $this->strength / 100;
+        return (self::VIBRANCE * $this->strength) / 100;
     }
 }

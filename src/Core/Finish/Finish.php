@@ -56,12 +56,12 @@ final readonly class Finish
     public function toArray(): array
     {
         return [
-            ...(null === $this->noiseReduction ? [] : ['clean' => $this->noiseReduction->strength]),
-            ...(null === $this->grain ? [] : ['grain' => $this->grain->toArray()]),
-            ...(null === $this->toneLimits ? [] : ['guard' => $this->toneLimits->toArray()]),
-            ...(null === $this->sharpening?->mask ? [] : ['marks' => $this->sharpening->mask->toList()]),
-            ...(null === $this->sharpening ? [] : ['sharpen' => $this->sharpening->toArray()]),
-            ...(null === $this->colourCorrection ? [] : ['tidy' => $this->colourCorrection->strength]),
+            ...null === $this->noiseReduction ? [] : ['clean' => $this->noiseReduction->strength],
+            ...null === $this->grain ? [] : ['grain' => $this->grain->toArray()],
+            ...null === $this->toneLimits ? [] : ['guard' => $this->toneLimits->toArray()],
+            ...null === $this->sharpening?->mask ? [] : ['marks' => $this->sharpening->mask->toList()],
+            ...null === $this->sharpening ? [] : ['sharpen' => $this->sharpening->toArray()],
+            ...null === $this->colourCorrection ? [] : ['tidy' => $this->colourCorrection->strength],
         ];
     }
 
@@ -69,6 +69,12 @@ final readonly class Finish
     {
         $settings = FinishSettings::fromRecord($record);
 
-        return new self($settings->colourCorrection, $settings->noiseReduction, $settings->sharpening?->with($settings->mask), $settings->grain, $settings->toneLimits);
+        return new self(
+            $settings->colourCorrection,
+            $settings->noiseReduction,
+            $settings->sharpening?->with($settings->mask),
+            $settings->grain,
+            $settings->toneLimits,
+        );
     }
 }

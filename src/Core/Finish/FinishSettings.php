@@ -43,15 +43,22 @@ final readonly class FinishSettings
         $speaksOfSharpening = null !== $this->sharpening || $this->suggested;
 
         return new self(
-            $this->colourCorrection ?? $wider->colourCorrection, $this->noiseReduction ?? $wider->noiseReduction, $speaksOfSharpening ? $this->sharpening : $wider->sharpening, $this->mask ?? $wider->mask,
-            $this->grain ?? $wider->grain, $this->toneLimits ?? $wider->toneLimits, $speaksOfSharpening ? $this->suggested : $wider->suggested,
+            $this->colourCorrection ?? $wider->colourCorrection,
+            $this->noiseReduction ?? $wider->noiseReduction,
+            $speaksOfSharpening ? $this->sharpening : $wider->sharpening,
+            $this->mask ?? $wider->mask,
+            $this->grain ?? $wider->grain,
+            $this->toneLimits ?? $wider->toneLimits,
+            $speaksOfSharpening ? $this->suggested : $wider->suggested,
         );
     }
 
     /** What of wishes for many pictures counts for one of a kind: few solid colours are never tidied by the way. */
     public function amongMany(Kind $kind): self
     {
-        return ColourCorrection::suits($kind) ? $this : new self(null, $this->noiseReduction, $this->sharpening, $this->mask, $this->grain, $this->toneLimits, $this->suggested);
+        return ColourCorrection::suits($kind)
+            ? $this
+            : new self(null, $this->noiseReduction, $this->sharpening, $this->mask, $this->grain, $this->toneLimits, $this->suggested);
     }
 
     /** @throws ImpossibleFinish where a radius is too small or large at this ppi */
@@ -69,15 +76,36 @@ final readonly class FinishSettings
         );
     }
 
-    public function with(?ColourCorrection $colourCorrection = null, ?NoiseReduction $noiseReduction = null, ?PaintedMask $mask = null, ?Grain $grain = null, ?ToneLimits $toneLimits = null): self
-    {
-        return new self($colourCorrection ?? $this->colourCorrection, $noiseReduction ?? $this->noiseReduction, $this->sharpening, $mask ?? $this->mask, $grain ?? $this->grain, $toneLimits ?? $this->toneLimits, $this->suggested);
+    public function with(
+        ?ColourCorrection $colourCorrection = null,
+        ?NoiseReduction $noiseReduction = null,
+        ?PaintedMask $mask = null,
+        ?Grain $grain = null,
+        ?ToneLimits $toneLimits = null,
+    ): self {
+        return new self(
+            $colourCorrection ?? $this->colourCorrection,
+            $noiseReduction ?? $this->noiseReduction,
+            $this->sharpening,
+            $mask ?? $this->mask,
+            $grain ?? $this->grain,
+            $toneLimits ?? $this->toneLimits,
+            $this->suggested,
+        );
     }
 
     /** @param ?Sharpening $sharpening as it suits the picture where null */
     public function withSharpening(?Sharpening $sharpening): self
     {
-        return new self($this->colourCorrection, $this->noiseReduction, $sharpening, $this->mask, $this->grain, $this->toneLimits, null === $sharpening);
+        return new self(
+            $this->colourCorrection,
+            $this->noiseReduction,
+            $sharpening,
+            $this->mask,
+            $this->grain,
+            $this->toneLimits,
+            null === $sharpening,
+        );
     }
 
     /** Silent on one step again. */
@@ -92,10 +120,17 @@ final readonly class FinishSettings
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return array_filter([
-            'clean' => $this->noiseReduction?->strength, 'grain' => $this->grain?->toArray(), 'guard' => $this->toneLimits?->toArray(), 'marks' => $this->mask?->toList(),
-            'sharpen' => $this->suggested ? 'suggested' : $this->sharpening?->toArray(), 'tidy' => $this->colourCorrection?->strength,
-        ], static fn (mixed $value): bool => null !== $value);
+        return array_filter(
+            [
+                'clean' => $this->noiseReduction?->strength,
+                'grain' => $this->grain?->toArray(),
+                'guard' => $this->toneLimits?->toArray(),
+                'marks' => $this->mask?->toList(),
+                'sharpen' => $this->suggested ? 'suggested' : $this->sharpening?->toArray(),
+                'tidy' => $this->colourCorrection?->strength,
+            ],
+            static fn (mixed $value): bool => null !== $value,
+        );
     }
 
     /**
@@ -122,7 +157,9 @@ final readonly class FinishSettings
             \is_array($sharpening) ? self::sharpening($record->record('sharpen')) : null,
             $record->has('marks') ? PaintedMask::fromList($record->toArray()['marks']) : null,
             null === $grain ? null : new Grain($grain->float('amount'), Radius::parse($grain->optionalString('size') ?? '0.1mm')),
-            null === $toneLimits ? null : new ToneLimits($toneLimits->optionalFloat('black') ?? 0.0, $toneLimits->optionalFloat('white') ?? 0.0),
+            null === $toneLimits
+                ? null
+                : new ToneLimits($toneLimits->optionalFloat('black') ?? 0.0, $toneLimits->optionalFloat('white') ?? 0.0),
             match (true) {
                 'suggested' === $sharpening => true,
                 null === $sharpening, \is_array($sharpening) => false,
@@ -133,6 +170,11 @@ final readonly class FinishSettings
 
     private static function sharpening(JsonReader $record): Sharpening
     {
-        return new Sharpening($record->int('amount'), Radius::parse($record->optionalString('radius') ?? '1px'), $record->optionalInt('threshold') ?? 0, $record->optionalInt('strength') ?? 100);
+        return new Sharpening(
+            $record->int('amount'),
+            Radius::parse($record->optionalString('radius') ?? '1px'),
+            $record->optionalInt('threshold') ?? 0,
+            $record->optionalInt('strength') ?? 100,
+        );
     }
 }

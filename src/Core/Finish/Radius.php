@@ -65,6 +65,8 @@ final readonly class Radius implements \Stringable
     /** As text that is read back as this very radius. */
     public function __toString(): string
     {
-        return null === $this->length ? rtrim(rtrim(number_format((float) $this->pixels, self::DIGITS, '.', ''), '0'), '.').'px' : str_replace(' ', '', $this->length->written(Unit::Millimetre));
+        return null === $this->length
+            ? rtrim(rtrim(number_format((float) $this->pixels, self::DIGITS, '.', ''), '0'), '.').'px'
+            : str_replace(' ', '', $this->length->written(Unit::Millimetre));
     }
 }

@@ -60,9 +60,14 @@ final readonly class Sharpening
             Kind::LineArt => 40,
             Kind::FlatGraphic, Kind::PixelArt => 0,
         };
-        $distance = null === $viewingDistance || $viewingDistance->inInches() < self::IN_HAND ? Length::inches(self::IN_HAND) : $viewingDistance;
+        $distance =
+            null === $viewingDistance || $viewingDistance->inInches() < self::IN_HAND ? Length::inches(self::IN_HAND) : $viewingDistance;
 
-        return new self($amount, Radius::onPaper(Length::millimetres(round(25.4 / Ppi::resolvedAt($distance)->value, 3))), Kind::Photo === $kind ? 2 : 0);
+        return new self(
+            $amount,
+            Radius::onPaper(Length::millimetres(round(25.4 / Ppi::resolvedAt($distance)->value, 3))),
+            Kind::Photo === $kind ? 2 : 0,
+        );
     }
 
     public static function suggestedFor(Kind $kind, Product $product): self
@@ -73,7 +78,7 @@ final readonly class Sharpening
     /** The detail's share that is added again. */
     public function gain(): float
     {
-        return $this->amount / 100 * $this->strength / 100;
+        return (($this->amount / 100) * $this->strength) / 100;
     }
 
     public function with(?PaintedMask $mask): self
@@ -93,6 +98,11 @@ final readonly class Sharpening
     /** @return array<string, mixed> keys in alphabetical order, without the marks */
     public function toArray(): array
     {
-        return ['amount' => $this->amount, 'radius' => (string) $this->radius, 'strength' => $this->strength, 'threshold' => $this->threshold];
+        return [
+            'amount' => $this->amount,
+            'radius' => (string) $this->radius,
+            'strength' => $this->strength,
+            'threshold' => $this->threshold,
+        ];
     }
 }

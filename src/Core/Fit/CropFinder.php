@@ -22,8 +22,15 @@ final readonly class CropFinder
      * @param list<PixelWindow> $keep    boxes that must stay in, in pixels of $picture
      * @param ?PixelWindow      $focus   what matters where there is no such box
      */
-    public function find(PixelSize $picture, Ratio $ratio, PixelSize $exact, float $tilt, ?CropPosition $framing, array $keep, ?PixelWindow $focus): PixelWindow
-    {
+    public function find(
+        PixelSize $picture,
+        Ratio $ratio,
+        PixelSize $exact,
+        float $tilt,
+        ?CropPosition $framing,
+        array $keep,
+        ?PixelWindow $focus,
+    ): PixelWindow {
         $zoom = max(1.0, $framing->zoom ?? 1.0);
         if (1.0 === $zoom && 0.0 === $tilt && $picture->equals($exact)) {
             return PixelWindow::whole($picture);
@@ -37,8 +44,16 @@ final readonly class CropFinder
             [$x, $y] = $rotated->holding($keep, $picture, $size, $this->middle($keep));
         } elseif ([] !== $keep) {
             return new PixelWindow(
-                $this->losingLeast(array_map(static fn (PixelWindow $box): array => [$box->x, $box->width, $box->height], $keep), $size->width, $right),
-                $this->losingLeast(array_map(static fn (PixelWindow $box): array => [$box->y, $box->height, $box->width], $keep), $size->height, $bottom),
+                $this->losingLeast(
+                    array_map(static fn (PixelWindow $box): array => [$box->x, $box->width, $box->height], $keep),
+                    $size->width,
+                    $right,
+                ),
+                $this->losingLeast(
+                    array_map(static fn (PixelWindow $box): array => [$box->y, $box->height, $box->width], $keep),
+                    $size->height,
+                    $bottom,
+                ),
                 $size->width,
                 $size->height,
             );
@@ -46,7 +61,12 @@ final readonly class CropFinder
             [$x, $y] = null === $focus ? [$picture->width / 2, $picture->height / 2] : [$focus->centreX(), $focus->centreY()];
         }
 
-        return new PixelWindow($this->start($x, $size->width, $left, $right), $this->start($y, $size->height, $top, $bottom), $size->width, $size->height);
+        return new PixelWindow(
+            $this->start($x, $size->width, $left, $right),
+            $this->start($y, $size->height, $top, $bottom),
+            $size->width,
+            $size->height,
+        );
     }
 
     private function start(float $centre, int $extent, int $first, int $last): int

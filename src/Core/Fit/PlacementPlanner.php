@@ -48,9 +48,8 @@ final readonly class PlacementPlanner
         if (Orientation::Square === $product->orientation() || $product->keepsProportions()) {
             return [$product];
         }
-        [$portrait, $landscape] = Orientation::Portrait === $product->orientation()
-            ? [$product, $product->turned()]
-            : [$product->turned(), $product];
+        [$portrait, $landscape] =
+            Orientation::Portrait === $product->orientation() ? [$product, $product->turned()] : [$product->turned(), $product];
 
         return match (OrientationRule::Either === $product->rule ? $wish : $product->rule) {
             OrientationRule::Portrait => [$portrait],
@@ -79,11 +78,12 @@ final readonly class PlacementPlanner
         $full = $geometry->part($product->target, $crop)->size();
         $effective = $artwork->isVector ? $product->target : $geometry->effective($crop);
         $enlargement = $artwork->isVector ? 1.0 : max($full->width / $crop->width, $full->height / $crop->height);
-        $limit = min(Product::EXTREME_LIMIT, $request->limit ?? $product->limit ?? $artwork->kind->usualLimit());
+        $limit = min(Product::EXTREME_LIMIT, $request->limit ?? ($product->limit ?? $artwork->kind->usualLimit()));
         // Whole pixels can put a crop of the very print size a hair under the target; its pixels are all there.
-        $verdict = $artwork->isVector || $crop->size()->covers($full)
-            ? Verdict::Ample
-            : Verdict::of($effective, $product->target, $product->floor, $limit);
+        $verdict =
+            $artwork->isVector || $crop->size()->covers($full)
+                ? Verdict::Ample
+                : Verdict::of($effective, $product->target, $product->floor, $limit);
         $ppi = $this->outputPpi($verdict, $effective, $product, $limit, $request->policy);
 
         return new Placement(
@@ -99,7 +99,9 @@ final readonly class PlacementPlanner
             enlargement: $enlargement,
             limit: $limit,
             verdict: $verdict,
-            output: null === $ppi ? null : $geometry->output($ppi, $crop, $ppi === $effective && !$artwork->isVector && Verdict::Adequate === $verdict),
+            output: null === $ppi
+                ? null
+                : $geometry->output($ppi, $crop, $ppi === $effective && !$artwork->isVector && Verdict::Adequate === $verdict),
             largestPrint: $this->largestPrint($crop, $limit, $product->target),
         );
     }
@@ -125,7 +127,9 @@ final readonly class PlacementPlanner
     {
         return match ($verdict) {
             Verdict::Ample, Verdict::Grow => $product->target,
-            Verdict::Adequate => UpscalePolicy::ToTarget === $policy && Verdict::within($product->target->over($effective), $limit) ? $product->target : $effective,
+            Verdict::Adequate => UpscalePolicy::ToTarget === $policy && Verdict::within($product->target->over($effective), $limit)
+                ? $product->target
+                : $effective,
             // Enlarged by all that the limit allows, to a whole number of ppi; a floor with a fraction is not rounded under.
             Verdict::GrowToFloor => Ppi::of(max($product->floor->value, floor($effective->value * $limit * (1 + 1e-8)))),
             Verdict::Short => null,
@@ -134,7 +138,7 @@ final readonly class PlacementPlanner
 
     private function largestPrint(PixelWindow $crop, float $limit, Ppi $target): PrintSize
     {
-        $side = static fn (int $pixels): Length => Length::of($pixels * $limit / $target->value, Unit::Inch);
+        $side = static fn (int $pixels): Length => Length::of(($pixels * $limit) / $target->value, Unit::Inch);
 
         return new PrintSize($side($crop->width), $side($crop->height));
     }

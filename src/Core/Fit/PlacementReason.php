@@ -21,10 +21,19 @@ final class PlacementReason
         $kept = null !== $placement->output && $placement->output->size->equals($placement->crop->size());
 
         return match ($placement->verdict) {
-            Verdict::Ample => $placement->enlargement < 0.9995 ? \sprintf('Ample. Reduced from %s to exactly %s ppi.', $ppi, $target) : \sprintf('Ample. Printed pixel for pixel at %s ppi.', $target),
-            Verdict::Adequate => $kept ? \sprintf('Adequate. Printed as it is, at %s ppi.', $ppi) : \sprintf('Adequate. Would print as it is at %s ppi; enlarged %s for the exact size.', $ppi, $times),
+            Verdict::Ample => $placement->enlargement < 0.9995
+                ? \sprintf('Ample. Reduced from %s to exactly %s ppi.', $ppi, $target)
+                : \sprintf('Ample. Printed pixel for pixel at %s ppi.', $target),
+            Verdict::Adequate => $kept
+                ? \sprintf('Adequate. Printed as it is, at %s ppi.', $ppi)
+                : \sprintf('Adequate. Would print as it is at %s ppi; enlarged %s for the exact size.', $ppi, $times),
             Verdict::Grow => \sprintf('Grow. %s ppi is under the floor of %s; enlarged %s to %s ppi.', $ppi, $floor, $times, $target),
-            Verdict::GrowToFloor => \sprintf('Grow, to the floor. The limit ×%s ends before %s ppi: delivered at %s ppi.', self::figure($placement->limit), $target, self::figure($placement->output->ppi->value ?? 0.0)),
+            Verdict::GrowToFloor => \sprintf(
+                'Grow, to the floor. The limit ×%s ends before %s ppi: delivered at %s ppi.',
+                self::figure($placement->limit),
+                $target,
+                self::figure($placement->output->ppi->value ?? 0.0),
+            ),
             Verdict::Short => self::short($placement, $ppi, $floor),
         };
     }
@@ -40,8 +49,13 @@ final class PlacementReason
 
         return \sprintf(
             'Short. %s ppi, and ×%s more is %s ppi: under the floor of %s. This crop carries %s × %s in at the target. %s',
-            $ppi, self::figure($placement->limit), self::figure($placement->effective->value * $placement->limit), $floor,
-            number_format($largest->width->inInches(), 1), number_format($largest->height->inInches(), 1), $help,
+            $ppi,
+            self::figure($placement->limit),
+            self::figure($placement->effective->value * $placement->limit),
+            $floor,
+            number_format($largest->width->inInches(), 1),
+            number_format($largest->height->inInches(), 1),
+            $help,
         );
     }
 

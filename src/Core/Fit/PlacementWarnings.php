@@ -23,7 +23,10 @@ final readonly class PlacementWarnings
     {
         $found = [];
         if (!$placement->keepsBox) {
-            $found[] = \sprintf('Cuts %s%% of what must stay.', number_format(100 * (1 - $placement->keptOfBoxes), $placement->keptOfBoxes > 0.98 ? 1 : 0));
+            $found[] = \sprintf(
+                'Cuts %s%% of what must stay.',
+                number_format(100 * (1 - $placement->keptOfBoxes), $placement->keptOfBoxes > 0.98 ? 1 : 0),
+            );
         } else {
             $found[] = self::nearTrim('What must stay', $placement, $keep);
         }
@@ -52,7 +55,12 @@ final readonly class PlacementWarnings
         return match (true) {
             null === $inches => null,
             $inches < 0 => \sprintf('%s goes %s mm over the trim.', $what, number_format(-25.4 * $inches, 1)),
-            default => \sprintf('%s comes within %s mm of the trim; %s mm are safe.', $what, number_format(25.4 * $inches, 1), number_format($margin->inMillimetres(), 1)),
+            default => \sprintf(
+                '%s comes within %s mm of the trim; %s mm are safe.',
+                $what,
+                number_format(25.4 * $inches, 1),
+                number_format($margin->inMillimetres(), 1),
+            ),
         };
     }
 
@@ -64,7 +72,13 @@ final readonly class PlacementWarnings
     private static function nearestToTrim(Placement $placement, Length $margin, array $boxes): ?float
     {
         $product = $placement->product;
-        if ($margin->isZero() || $product->keepsProportions() || [] === $boxes || 0.0 !== $placement->transform->tilt || FitMode::Whole === $placement->fitMode) {
+        if (
+            $margin->isZero() ||
+            $product->keepsProportions() ||
+            [] === $boxes ||
+            0.0 !== $placement->transform->tilt ||
+            FitMode::Whole === $placement->fitMode
+        ) {
             return null;
         }
         $crop = $placement->crop;
@@ -77,8 +91,10 @@ final readonly class PlacementWarnings
         foreach ($boxes as $box) {
             $pixels = $placement->transform->box($box)->inPixelsOf($picture);
             $gaps = [
-                ($pixels->x - $crop->x) / $perInch - $bleed($product->bleed->left), ($crop->x + $crop->width - $pixels->x - $pixels->width) / $perInch - $bleed($product->bleed->right),
-                ($pixels->y - $crop->y) / $perInch - $bleed($product->bleed->top), ($crop->y + $crop->height - $pixels->y - $pixels->height) / $perInch - $bleed($product->bleed->bottom),
+                ($pixels->x - $crop->x) / $perInch - $bleed($product->bleed->left),
+                ($crop->x + $crop->width - $pixels->x - $pixels->width) / $perInch - $bleed($product->bleed->right),
+                ($pixels->y - $crop->y) / $perInch - $bleed($product->bleed->top),
+                ($crop->y + $crop->height - $pixels->y - $pixels->height) / $perInch - $bleed($product->bleed->bottom),
             ];
             $nearest = min($nearest, ...$gaps);
         }

@@ -51,7 +51,10 @@ final readonly class RotatedCropGeometry
             return new PixelSize(max(1, (int) floor($width / $zoom + self::SLACK)), max(1, (int) floor($height / $zoom + self::SLACK)));
         }
 
-        return new PixelSize(max(1, min($picture->width, Rounding::toWhole($width / $zoom))), max(1, min($picture->height, Rounding::toWhole($height / $zoom))));
+        return new PixelSize(
+            max(1, min($picture->width, Rounding::toWhole($width / $zoom))),
+            max(1, min($picture->height, Rounding::toWhole($height / $zoom))),
+        );
     }
 
     /** The upright box round a window's four corners on the tilted picture, as far as the picture goes. */
@@ -66,8 +69,10 @@ final readonly class RotatedCropGeometry
         $top = max(0, (int) floor($window->centreY() - $down / 2));
 
         return new PixelWindow(
-            $left, $top,
-            max(1, min($picture->width, (int) ceil($window->centreX() + $across / 2)) - $left), max(1, min($picture->height, (int) ceil($window->centreY() + $down / 2)) - $top),
+            $left,
+            $top,
+            max(1, min($picture->width, (int) ceil($window->centreX() + $across / 2)) - $left),
+            max(1, min($picture->height, (int) ceil($window->centreY() + $down / 2)) - $top),
         );
     }
 
@@ -100,7 +105,10 @@ final readonly class RotatedCropGeometry
         $inside = 0;
         for ($row = 0; $row <= $steps; ++$row) {
             for ($column = 0; $column <= $steps; ++$column) {
-                [$u, $v] = $this->seen($box->x + $box->width * $column / $steps - $window->centreX(), $box->y + $box->height * $row / $steps - $window->centreY());
+                [$u, $v] = $this->seen(
+                    $box->x + ($box->width * $column) / $steps - $window->centreX(),
+                    $box->y + ($box->height * $row) / $steps - $window->centreY(),
+                );
                 // A window's place is whole, a tilted box's edge is not: a pixel is no cut.
                 $inside += abs($u) <= $window->width / 2 + 1 && abs($v) <= $window->height / 2 + 1 ? 1 : 0;
             }

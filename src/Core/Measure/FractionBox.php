@@ -11,8 +11,7 @@ final readonly class FractionBox
 
     public function __construct(public float $x, public float $y, public float $width, public float $height)
     {
-        $inside = $x >= 0 && $y >= 0 && $width > 0 && $height > 0
-            && $x + $width <= 1 + self::SLACK && $y + $height <= 1 + self::SLACK;
+        $inside = $x >= 0 && $y >= 0 && $width > 0 && $height > 0 && $x + $width <= 1 + self::SLACK && $y + $height <= 1 + self::SLACK;
         if (!$inside) {
             throw UnreadableMeasure::box(implode(',', [$x, $y, $width, $height]));
         }
@@ -41,7 +40,10 @@ final readonly class FractionBox
         $boxes = [];
         foreach (\is_array($value) ? $value : [] as $box) {
             $parts = array_filter(\is_array($box) ? array_values($box) : [], is_numeric(...));
-            $boxes[] = 4 === \count($parts) ? new self(...array_map(floatval(...), $parts)) : throw UnreadableMeasure::box((string) json_encode($box));
+            $boxes[] =
+                4 === \count($parts)
+                    ? new self(...array_map(floatval(...), $parts))
+                    : throw UnreadableMeasure::box((string) json_encode($box));
         }
 
         return $boxes;

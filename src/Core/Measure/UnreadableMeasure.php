@@ -39,7 +39,9 @@ final class UnreadableMeasure extends \InvalidArgumentException implements Failu
 
     public static function box(string $text): self
     {
-        return new self(\sprintf('"%s" is not a box inside the picture: write x,y,width,height as fractions from 0 to 1, like 0.3,0.2,0.4,0.5.', $text));
+        return new self(
+            \sprintf('"%s" is not a box inside the picture: write x,y,width,height as fractions from 0 to 1, like 0.3,0.2,0.4,0.5.', $text),
+        );
     }
 
     public static function ppiText(string $text): self

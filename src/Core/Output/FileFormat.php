@@ -67,7 +67,10 @@ enum FileFormat: string
         };
     }
 
-    /** The longest side the format can carry, in pixels: JPEG counts in 16 bits (ITU-T T.81), libpng refuses more than a million, WebP counts in 14 bits. */
+    /**
+     * The longest side the format can carry, in pixels: JPEG counts in 16 bits (ITU-T T.81), libpng refuses more than a million,
+     * WebP counts in 14 bits.
+     */
     public function longestSide(): int
     {
         return match ($this) {

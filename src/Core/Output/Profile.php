@@ -15,8 +15,17 @@ enum Profile: string
     case Grey = 'grey';
 
     private const OTHER_NAMES = [
-        'rgb' => self::Srgb, 'adobe-rgb' => self::Wide, 'adobergb' => self::Wide, 'adobergb1998' => self::Wide, 'wide' => self::Wide,
-        'cmyk' => self::Coated, 'fogra39' => self::Coated, 'coated-cmyk' => self::Coated, 'gray' => self::Grey, 'greyscale' => self::Grey, 'grayscale' => self::Grey,
+        'rgb' => self::Srgb,
+        'adobe-rgb' => self::Wide,
+        'adobergb' => self::Wide,
+        'adobergb1998' => self::Wide,
+        'wide' => self::Wide,
+        'cmyk' => self::Coated,
+        'fogra39' => self::Coated,
+        'coated-cmyk' => self::Coated,
+        'gray' => self::Grey,
+        'greyscale' => self::Grey,
+        'grayscale' => self::Grey,
     ];
 
     /** By its name, or by one that people also write. */
@@ -24,7 +33,7 @@ enum Profile: string
     {
         $plain = strtolower(trim($name));
 
-        return self::tryFrom($plain) ?? self::OTHER_NAMES[$plain] ?? null;
+        return self::tryFrom($plain) ?? (self::OTHER_NAMES[$plain] ?? null);
     }
 
     public function label(): string
@@ -47,7 +56,10 @@ enum Profile: string
         };
     }
 
-    /** Whether it may show what lies outside sRGB, be it as a brightness alone, so that a master's wider colours must not be cut down to it. */
+    /**
+     * Whether it may show what lies outside sRGB, be it as a brightness alone, so that a master's wider colours must not be cut
+     * down to it.
+     */
     public function isWiderThanSrgb(): bool
     {
         return self::Srgb !== $this;
@@ -61,11 +73,15 @@ enum Profile: string
     /** Whether a profile's own description says that it is this one. */
     public function isDescribedBy(string $description): bool
     {
-        return 1 === preg_match(match ($this) {
-            self::Srgb => '/s\s?rgb|IEC\s?61966-2[-.]1/i',
-            self::Wide => '/adobe\s*rgb|compatible with adobe/i',
-            self::Coated => '/FOGRA39|(?<!un)coated/i',
-            self::Grey => '/gr[ae]y/i',
-        }, $description);
+        return 1 ===
+            preg_match(
+                match ($this) {
+                    self::Srgb => '/s\s?rgb|IEC\s?61966-2[-.]1/i',
+                    self::Wide => '/adobe\s*rgb|compatible with adobe/i',
+                    self::Coated => '/FOGRA39|(?<!un)coated/i',
+                    self::Grey => '/gr[ae]y/i',
+                },
+                $description,
+            );
     }
 }

@@ -32,6 +32,8 @@ final readonly class SizeLimit
         }
         $base = '' === ($found[3] ?? '') ? 1000 : 1024;
 
-        return (int) round((float) str_replace(',', '.', $found[1]) * $base ** ['' => 0, 'k' => 1, 'm' => 2, 'g' => 3][strtolower($found[2] ?? '')]);
+        return (int) round(
+            (float) str_replace(',', '.', $found[1]) * $base ** ['' => 0, 'k' => 1, 'm' => 2, 'g' => 3][strtolower($found[2] ?? '')],
+        );
     }
 }

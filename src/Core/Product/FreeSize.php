@@ -39,7 +39,9 @@ final readonly class FreeSize
         }
         $measure = FreeMeasure::from(strtolower($part[1]));
         if (1 === preg_match('/^(\d{1,6})\s*(?:px|pixels?)$/iu', $part[2], $pixels)) {
-            return (int) $pixels[1] > 0 && (int) $pixels[1] <= self::MOST ? new self($measure, (float) $pixels[1], null) : throw UnreadableMeasure::freeSize($text);
+            return (int) $pixels[1] > 0 && (int) $pixels[1] <= self::MOST
+                ? new self($measure, (float) $pixels[1], null)
+                : throw UnreadableMeasure::freeSize($text);
         }
         $length = Length::parse($part[2]);
 
@@ -57,7 +59,7 @@ final readonly class FreeSize
     {
         $scale = match ($this->measure) {
             FreeMeasure::Percent => $this->amount / 100,
-            FreeMeasure::Megapixels => sqrt($this->amount * 1e6 / $picture->pixels()),
+            FreeMeasure::Megapixels => sqrt(($this->amount * 1e6) / $picture->pixels()),
             default => null,
         };
         if (null !== $scale) {
@@ -72,8 +74,8 @@ final readonly class FreeSize
         };
 
         return $isWidth
-            ? new PixelSize($edge, max(1, Rounding::toWhole($picture->height * $edge / $picture->width)))
-            : new PixelSize(max(1, Rounding::toWhole($picture->width * $edge / $picture->height)), $edge);
+            ? new PixelSize($edge, max(1, Rounding::toWhole(($picture->height * $edge) / $picture->width)))
+            : new PixelSize(max(1, Rounding::toWhole(($picture->width * $edge) / $picture->height)), $edge);
     }
 
     /** As it is written, and read again. */

@@ -24,22 +24,34 @@ final class ImpossibleProduct extends \InvalidArgumentException implements Failu
 
     public static function limit(float $limit): self
     {
-        return self::about(ProductField::Limit, \sprintf('An enlargement limit of ×%s is not possible: it lies between ×1 and ×%d.', $limit, (int) Product::EXTREME_LIMIT));
+        return self::about(
+            ProductField::Limit,
+            \sprintf('An enlargement limit of ×%s is not possible: it lies between ×1 and ×%d.', $limit, (int) Product::EXTREME_LIMIT),
+        );
     }
 
     public static function bleed(string $code): self
     {
-        return self::about(ProductField::Bleed, \sprintf('Product "%s": give the bleed as one length, or as four for top, right, bottom and left.', $code));
+        return self::about(
+            ProductField::Bleed,
+            \sprintf('Product "%s": give the bleed as one length, or as four for top, right, bottom and left.', $code),
+        );
     }
 
     public static function freeWithBleed(string $code): self
     {
-        return self::about(ProductField::Bleed, \sprintf('Product "%s": a size that keeps a picture\'s own proportions has no bleed.', $code));
+        return self::about(
+            ProductField::Bleed,
+            \sprintf('Product "%s": a size that keeps a picture\'s own proportions has no bleed.', $code),
+        );
     }
 
     public static function code(string $code): self
     {
-        return self::about(ProductField::Code, \sprintf('"%s" is no product code: use small letters, digits and hyphens, 40 at most.', $code));
+        return self::about(
+            ProductField::Code,
+            \sprintf('"%s" is no product code: use small letters, digits and hyphens, 40 at most.', $code),
+        );
     }
 
     /** @param list<string> $known */
@@ -55,12 +67,21 @@ final class ImpossibleProduct extends \InvalidArgumentException implements Failu
 
     public static function intent(string $name): self
     {
-        return new self(\sprintf('There is no rendering intent "%s". Known: %s.', $name, implode(', ', array_column(RenderingIntent::cases(), 'value'))));
+        return new self(
+            \sprintf(
+                'There is no rendering intent "%s". Known: %s.',
+                $name,
+                implode(', ', array_column(RenderingIntent::cases(), 'value')),
+            ),
+        );
     }
 
     public static function bleedText(): self
     {
-        return self::about(ProductField::Bleed, 'Give the bleed as one length, or as four with ; between, for top, right, bottom and left.');
+        return self::about(
+            ProductField::Bleed,
+            'Give the bleed as one length, or as four with ; between, for top, right, bottom and left.',
+        );
     }
 
     public static function number(string $text): self

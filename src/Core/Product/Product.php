@@ -80,7 +80,15 @@ final readonly class Product
     /** A product that leaves every picture its own proportions. */
     public static function free(string $code, string $name, FreeSize $size, Ppi $target, Ppi $floor): self
     {
-        return new self($code, $name, self::paperFor($size, new PixelSize(1000, 1000), $target), Bleed::none(), $target, $floor, freeSize: $size);
+        return new self(
+            $code,
+            $name,
+            self::paperFor($size, new PixelSize(1000, 1000), $target),
+            Bleed::none(),
+            $target,
+            $floor,
+            freeSize: $size,
+        );
     }
 
     public function keepsProportions(): bool
@@ -109,14 +117,32 @@ final readonly class Product
     {
         $pixels = $size->pixelsFor($picture, $target);
 
-        return new PrintSize(Length::of($pixels->width / $target->value, Unit::Inch), Length::of($pixels->height / $target->value, Unit::Inch));
+        return new PrintSize(
+            Length::of($pixels->width / $target->value, Unit::Inch),
+            Length::of($pixels->height / $target->value, Unit::Inch),
+        );
     }
 
     private function withTrim(PrintSize $trim, Bleed $bleed): self
     {
         return new self(
-            $this->code, $this->name, $trim, $bleed, $this->target, $this->floor, $this->rule, $this->formats, $this->viewingDistance,
-            $this->safeMargin, $this->wrap, $this->wantsTransparency, $this->maxBytes, $this->limit, $this->group, $this->freeSize, $this->colour,
+            $this->code,
+            $this->name,
+            $trim,
+            $bleed,
+            $this->target,
+            $this->floor,
+            $this->rule,
+            $this->formats,
+            $this->viewingDistance,
+            $this->safeMargin,
+            $this->wrap,
+            $this->wantsTransparency,
+            $this->maxBytes,
+            $this->limit,
+            $this->group,
+            $this->freeSize,
+            $this->colour,
         );
     }
 }

@@ -34,7 +34,9 @@ final readonly class ProductJson
         return new Product(
             code: $code,
             name: $record->string('name'),
-            trim: null === $free ? new PrintSize(Length::parse($record->string('width')), Length::parse($record->string('height'))) : Product::free($code, '', $free, $target, $target)->trim,
+            trim: null === $free
+                ? new PrintSize(Length::parse($record->string('width')), Length::parse($record->string('height')))
+                : Product::free($code, '', $free, $target, $target)->trim,
             bleed: null === $free ? $this->bleed($record) : Bleed::none(),
             target: $target,
             floor: null === $floor ? Product::usualFloor($target, $distance) : Ppi::of($floor),
@@ -49,8 +51,12 @@ final readonly class ProductJson
             group: $record->string('group'),
             freeSize: $free,
             colour: new OutputColour(
-                $record->has('profile') ? Profile::named($record->string('profile')) ?? throw ImpossibleProduct::profile($record->string('profile')) : Profile::Srgb,
-                $record->has('intent') ? RenderingIntent::tryFrom($record->string('intent')) ?? throw ImpossibleProduct::intent($record->string('intent')) : RenderingIntent::Relative,
+                $record->has('profile')
+                    ? Profile::named($record->string('profile')) ?? throw ImpossibleProduct::profile($record->string('profile'))
+                    : Profile::Srgb,
+                $record->has('intent')
+                    ? RenderingIntent::tryFrom($record->string('intent')) ?? throw ImpossibleProduct::intent($record->string('intent'))
+                    : RenderingIntent::Relative,
                 !$record->has('black_point') || $record->bool('black_point'),
             ),
         );
@@ -70,7 +76,9 @@ final readonly class ProductJson
             'free_size' => null === $product->freeSize ? null : (string) $product->freeSize,
             'width' => $exact($product->trim->width),
             'height' => $exact($product->trim->height),
-            'bleed' => $bleed->isEven() ? $exact($bleed->top) : array_map($exact, [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left]),
+            'bleed' => $bleed->isEven()
+                ? $exact($bleed->top)
+                : array_map($exact, [$bleed->top, $bleed->right, $bleed->bottom, $bleed->left]),
             'target_ppi' => $product->target->value,
             'floor_ppi' => $product->floor->value,
             'viewing_distance' => $length($product->viewingDistance),

@@ -13,8 +13,26 @@ use Snugfit\Core\Measure\UnreadableMeasure;
 final readonly class ProductTable
 {
     public const COLUMNS = [
-        'code', 'name', 'group', 'width', 'height', 'free_size', 'bleed', 'target_ppi', 'floor_ppi', 'viewing_distance', 'orientation', 'formats',
-        'safe_margin', 'wrap', 'transparency', 'max_bytes', 'limit', 'profile', 'intent', 'black_point',
+        'code',
+        'name',
+        'group',
+        'width',
+        'height',
+        'free_size',
+        'bleed',
+        'target_ppi',
+        'floor_ppi',
+        'viewing_distance',
+        'orientation',
+        'formats',
+        'safe_margin',
+        'wrap',
+        'transparency',
+        'max_bytes',
+        'limit',
+        'profile',
+        'intent',
+        'black_point',
     ];
 
     private const NEEDED = ['code', 'name', 'target_ppi'];
@@ -30,16 +48,18 @@ final readonly class ProductTable
         $lines = Csv::line(self::COLUMNS);
         foreach ($products as $product) {
             $record = $this->json->write($product);
-            $lines .= Csv::line(array_map(static function (string $column) use ($record): string|int|float {
-                $value = $record[$column] ?? '';
+            $lines .= Csv::line(
+                array_map(static function (string $column) use ($record): string|int|float {
+                    $value = $record[$column] ?? '';
 
-                return match (true) {
-                    \is_array($value) => implode('; ', array_filter($value, is_string(...))),
-                    \is_bool($value) => $value ? 'yes' : 'no',
-                    \is_string($value), \is_int($value), \is_float($value) => $value,
-                    default => '',
-                };
-            }, self::COLUMNS));
+                    return match (true) {
+                        \is_array($value) => implode('; ', array_filter($value, is_string(...))),
+                        \is_bool($value) => $value ? 'yes' : 'no',
+                        \is_string($value), \is_int($value), \is_float($value) => $value,
+                        default => '',
+                    };
+                }, self::COLUMNS),
+            );
         }
 
         return $lines;
@@ -48,7 +68,10 @@ final readonly class ProductTable
     /** @param list<Product> $products */
     public function json(array $products): string
     {
-        return json_encode(['products' => array_map($this->json->write(...), $products)], \JSON_PRETTY_PRINT | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR)."\n";
+        return json_encode(
+            ['products' => array_map($this->json->write(...), $products)],
+            \JSON_PRETTY_PRINT | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR,
+        )."\n";
     }
 
     /**
@@ -107,10 +130,19 @@ final readonly class ProductTable
         $unknown = array_diff($head, self::COLUMNS);
         $missing = array_diff(self::NEEDED, $head);
         if ([] !== $unknown || [] !== $missing) {
-            return [[], ['Line 1' => ([] === $missing ? '' : 'the columns '.implode(', ', $missing).' are missing. ').([] === $unknown ? '' : 'No column is called '.implode(', ', $unknown).'. ').'Known: '.implode(', ', self::COLUMNS).'.']];
+            return [
+                [],
+                [
+                    'Line 1' => ([] === $missing ? '' : 'the columns '.implode(', ', $missing).' are missing. ').
+                        ([] === $unknown ? '' : 'No column is called '.implode(', ', $unknown).'. ').
+                        'Known: '.
+                        implode(', ', self::COLUMNS).
+                        '.',
+                ],
+            ];
         }
         $records = $errors = [];
-        for ($line = 2; false !== $cells = fgetcsv($file, escape: ''); ++$line) {
+        for ($line = 2; false !== ($cells = fgetcsv($file, escape: '')); ++$line) {
             if ([null] === $cells) {
                 continue;
             }
@@ -118,7 +150,9 @@ final readonly class ProductTable
                 $errors["Line $line"] = \sprintf('it has %d cells, but the first line names %d columns.', \count($cells), \count($head));
                 continue;
             }
-            $records["Line $line"] = $this->record(array_combine($head, array_map(static fn (?string $cell): string => trim((string) $cell), $cells)));
+            $records["Line $line"] = $this->record(
+                array_combine($head, array_map(static fn (?string $cell): string => trim((string) $cell), $cells)),
+            );
         }
 
         return [$records, $errors];

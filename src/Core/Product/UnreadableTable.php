@@ -21,7 +21,11 @@ final class UnreadableTable extends \InvalidArgumentException implements Failure
     {
         ksort($errors, \SORT_NATURAL);
 
-        return new self([] === $errors ? ['The file holds no product.'] : array_map(static fn (string $place, string $error): string => $place.': '.$error, array_keys($errors), $errors));
+        return new self(
+            [] === $errors
+                ? ['The file holds no product.']
+                : array_map(static fn (string $place, string $error): string => $place.': '.$error, array_keys($errors), $errors),
+        );
     }
 
     public function reason(): FailureReason

@@ -81,8 +81,11 @@ final readonly class ProductionPlanner
     ): PlannedPrint {
         $outcome = $this->decide($wanted);
         $output = $wanted->placement->output;
-        if ($outcome instanceof Refusal || !$output instanceof PrintDimensions) {
-            return PlannedPrint::refused($wanted, $outcome instanceof Refusal ? $outcome : throw new \LogicException('A recipe has an output.'));
+        if ($outcome instanceof Refusal || !($output instanceof PrintDimensions)) {
+            return PlannedPrint::refused(
+                $wanted,
+                $outcome instanceof Refusal ? $outcome : throw new \LogicException('A recipe has an output.'),
+            );
         }
         [$folder, $name] = $template->path($wanted->masterName, $wanted->placement->product, $output, $context);
         $extension = $outcome->write->format->extension();
@@ -93,9 +96,10 @@ final readonly class ProductionPlanner
         }
         $before = $delivered->of($wanted->key)?->path;
         // The same name as before where it still fits, so that a print made again replaces the old one.
-        $path = null !== $before && ($before === $plain || self::isNumbered($before, $plain))
-            ? $before
-            : $names->claim($folder, $name, $extension, $delivered->isForeign(...));
+        $path =
+            null !== $before && ($before === $plain || self::isNumbered($before, $plain))
+                ? $before
+                : $names->claim($folder, $name, $extension, $delivered->isForeign(...));
 
         return PlannedPrint::toMake($wanted, $outcome, $path, $path !== $plain);
     }
@@ -104,6 +108,7 @@ final readonly class ProductionPlanner
     {
         $at = (int) strrpos($plain, '.');
 
-        return 1 === preg_match('/^'.preg_quote(substr($plain, 0, $at), '/').'-\d+'.preg_quote(substr($plain, $at), '/').'$/', $path);
+        return 1 ===
+            preg_match('/^'.preg_quote(substr($plain, 0, $at), '/').'-\d+'.preg_quote(substr($plain, $at), '/').'$/', $path);
     }
 }

@@ -18,8 +18,14 @@ final readonly class SnugGauge
     private const FROM = 15.0;
     private const TO = 1200.0;
 
-    private function __construct(public float $floor, public float $target, public float $have, public float $reach, public string $verdict, public string $label)
-    {
+    private function __construct(
+        public float $floor,
+        public float $target,
+        public float $have,
+        public float $reach,
+        public string $verdict,
+        public string $label,
+    ) {
     }
 
     public static function of(Placement $placement): self
@@ -30,8 +36,18 @@ final readonly class SnugGauge
         $reach = null === $placement->output ? $ppi * $placement->limit : max($ppi, $placement->output->ppi->value);
 
         return new self(
-            self::at($product->floor->value), self::at($product->target->value), self::at($ppi), self::at($reach), $placement->verdict->value,
-            \sprintf('%s: %s ppi, floor %s, target %s', $placement->verdict->label(), round($ppi), round($product->floor->value), round($product->target->value)),
+            self::at($product->floor->value),
+            self::at($product->target->value),
+            self::at($ppi),
+            self::at($reach),
+            $placement->verdict->value,
+            \sprintf(
+                '%s: %s ppi, floor %s, target %s',
+                $placement->verdict->label(),
+                round($ppi),
+                round($product->floor->value),
+                round($product->target->value),
+            ),
         );
     }
 
@@ -40,7 +56,14 @@ final readonly class SnugGauge
     {
         $effective = $product->target->value / max(0.01, $enlargement);
 
-        return new self(self::at($product->floor->value), self::at($product->target->value), self::at($effective), self::at(max($effective, $written->value)), $verdict, '');
+        return new self(
+            self::at($product->floor->value),
+            self::at($product->target->value),
+            self::at($effective),
+            self::at(max($effective, $written->value)),
+            $verdict,
+            '',
+        );
     }
 
     public static function at(float $ppi): float

@@ -10,7 +10,10 @@ use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
 use Snugfit\Core\Product\Bleed;
 
-/** The paper of a PDF: the trim, what bleeds over it on each side, and room for cut marks where they are wanted. Boxes as in ISO 32000, 14.11.2. */
+/**
+ * The paper of a PDF: the trim, what bleeds over it on each side, and room for cut marks where they are wanted. Boxes as in ISO
+ * 32000, 14.11.2.
+ */
 final readonly class PdfPage
 {
     /** Millimetres: a mark's length, and its distance from the trim where the bleed does not ask for more (common practice). */
@@ -24,7 +27,7 @@ final readonly class PdfPage
     /** What is left round the bleed for marks, in points. */
     public function slug(): float
     {
-        return $this->cutMarks ? (self::MARK + self::GAP) * 72 / 25.4 : 0.0;
+        return $this->cutMarks ? ((self::MARK + self::GAP) * 72) / 25.4 : 0.0;
     }
 
     /** @return array{float, float, float, float} left, bottom, right, top in points, from the sheet's lower left corner */
@@ -41,7 +44,8 @@ final readonly class PdfPage
         $slug = $this->slug();
 
         return [
-            $slug, $slug,
+            $slug,
+            $slug,
             $slug + self::points($this->bleed->left->plus($this->trim->width, $this->bleed->right)),
             $slug + self::points($this->bleed->bottom->plus($this->trim->height, $this->bleed->top)),
         ];
@@ -68,7 +72,7 @@ final readonly class PdfPage
         }
         [$left, $bottom, $right, $top] = $this->trimBox();
         [$outerLeft, $outerBottom, $outerRight, $outerTop] = $this->bleedBox();
-        [$mark, $gap] = [self::MARK * 72 / 25.4, self::GAP * 72 / 25.4];
+        [$mark, $gap] = [(self::MARK * 72) / 25.4, (self::GAP * 72) / 25.4];
         // Beyond the bleed, and never nearer to the trim than the gap.
         [$fromLeft, $fromBottom] = [min($outerLeft, $left - $gap), min($outerBottom, $bottom - $gap)];
         [$fromRight, $fromTop] = [max($outerRight, $right + $gap), max($outerTop, $top + $gap)];
@@ -89,7 +93,8 @@ final readonly class PdfPage
         $written = static fn (Length $length): string => $length->written(Unit::Millimetre);
 
         return [
-            'bleed' => array_map($written, [$this->bleed->top, $this->bleed->right, $this->bleed->bottom, $this->bleed->left]), 'cut_marks' => $this->cutMarks,
+            'bleed' => array_map($written, [$this->bleed->top, $this->bleed->right, $this->bleed->bottom, $this->bleed->left]),
+            'cut_marks' => $this->cutMarks,
             'trim' => [$written($this->trim->width), $written($this->trim->height)],
         ];
     }

@@ -66,7 +66,13 @@ final readonly class Recipe
      */
     public function preparedName(string $master): string
     {
-        return \sprintf('%s-%d-%s%s', $master, self::EDITION, $this->finish->preparation(), $this->write->colour->profile->isWiderThanSrgb() ? '-wide' : '');
+        return \sprintf(
+            '%s-%d-%s%s',
+            $master,
+            self::EDITION,
+            $this->finish->preparation(),
+            $this->write->colour->profile->isWiderThanSrgb() ? '-wide' : '',
+        );
     }
 
     public function canonicalJson(): string
@@ -74,18 +80,34 @@ final readonly class Recipe
         $transform = $this->frame->transform;
 
         // What is left as it usually is stays out, so that recipes from before it could be chosen keep their names.
-        return json_encode([
-            'edition' => self::EDITION,
-            'enlarge' => $this->enlargeToArray(),
-            ...($this->finish->isNone() ? [] : ['finish' => $this->finish->toArray()]),
-            'frame' => [
-                'crop' => ['height' => $this->frame->crop->height, 'width' => $this->frame->crop->width, 'x' => $this->frame->crop->x, 'y' => $this->frame->crop->y],
-                'picture' => ['height' => $this->frame->picture->height, 'width' => $this->frame->picture->width],
-                ...($transform->isUpright() ? [] : ['pose' => ['flip' => $transform->flip, 'tilt' => number_format($transform->tilt, 3, '.', ''), 'turn' => $transform->turn->value]]),
+        return json_encode(
+            [
+                'edition' => self::EDITION,
+                'enlarge' => $this->enlargeToArray(),
+                ...$this->finish->isNone() ? [] : ['finish' => $this->finish->toArray()],
+                'frame' => [
+                    'crop' => [
+                        'height' => $this->frame->crop->height,
+                        'width' => $this->frame->crop->width,
+                        'x' => $this->frame->crop->x,
+                        'y' => $this->frame->crop->y,
+                    ],
+                    'picture' => ['height' => $this->frame->picture->height, 'width' => $this->frame->picture->width],
+                    ...$transform->isUpright()
+                        ? []
+                        : [
+                            'pose' => [
+                                'flip' => $transform->flip,
+                                'tilt' => number_format($transform->tilt, 3, '.', ''),
+                                'turn' => $transform->turn->value,
+                            ],
+                        ],
+                ],
+                ...null === $this->mount ? [] : ['mount' => $this->mount->toArray()],
+                'write' => $this->write->toArray(),
             ],
-            ...(null === $this->mount ? [] : ['mount' => $this->mount->toArray()]),
-            'write' => $this->write->toArray(),
-        ], \JSON_THROW_ON_ERROR);
+            \JSON_THROW_ON_ERROR,
+        );
     }
 
     /** @return array<string, mixed> keys in alphabetical order */
@@ -94,19 +116,26 @@ final readonly class Recipe
         [$upscale, $to] = [$this->enlarge->settings, $this->enlarge->to];
 
         return [
-            ...(null === $this->enlarge->region ? [] : ['area' => $this->enlarge->region->toArray()]),
-            ...(Effort::Usual === $upscale->effort ? [] : ['effort' => $upscale->effort->value]),
+            ...null === $this->enlarge->region ? [] : ['area' => $this->enlarge->region->toArray()],
+            ...Effort::Usual === $upscale->effort ? [] : ['effort' => $upscale->effort->value],
             'height' => $to->height,
-            ...($upscale->method->isLearned() || ($this->enlarge->region?->settings->method->isLearned() ?? false) ? ['networks' => UpscaleMethod::NETWORKS] : []),
-            ...(100 === $upscale->strength ? [] : ['strength' => $upscale->strength]),
-            'way' => $upscale->method->value, 'width' => $to->width,
+            ...$upscale->method->isLearned() || ($this->enlarge->region?->settings->method->isLearned() ?? false)
+                ? ['networks' => UpscaleMethod::NETWORKS]
+                : [],
+            ...100 === $upscale->strength ? [] : ['strength' => $upscale->strength],
+            'way' => $upscale->method->value,
+            'width' => $to->width,
         ];
     }
 
     private static function enlarge(JsonReader $enlarge): Enlarge
     {
         return new Enlarge(
-            new UpscaleSettings(UpscaleMethod::from($enlarge->string('way')), $enlarge->has('strength') ? $enlarge->int('strength') : 100, $enlarge->has('effort') ? Effort::from($enlarge->string('effort')) : Effort::Usual),
+            new UpscaleSettings(
+                UpscaleMethod::from($enlarge->string('way')),
+                $enlarge->has('strength') ? $enlarge->int('strength') : 100,
+                $enlarge->has('effort') ? Effort::from($enlarge->string('effort')) : Effort::Usual,
+            ),
             new PixelSize($enlarge->int('width'), $enlarge->int('height')),
             $enlarge->has('area') ? UpscaleRegion::fromRecord($enlarge->record('area')) : null,
         );
@@ -145,6 +174,13 @@ final readonly class Recipe
     {
         $canvas = $mount->record('canvas');
 
-        return new Mount(new PixelSize($canvas->int('width'), $canvas->int('height')), new PrintLayout(PixelWindow::fromRecord($mount->record('part')), EdgeFill::from($mount->string('edge')), $mount->string('colour')));
+        return new Mount(
+            new PixelSize($canvas->int('width'), $canvas->int('height')),
+            new PrintLayout(
+                PixelWindow::fromRecord($mount->record('part')),
+                EdgeFill::from($mount->string('edge')),
+                $mount->string('colour'),
+            ),
+        );
     }
 }

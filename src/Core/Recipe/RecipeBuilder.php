@@ -21,7 +21,8 @@ use Snugfit\Core\Upscale\UpscaleSettings;
 final readonly class RecipeBuilder
 {
     /**
-     * @throws ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput where the placement is short, or the format cannot hold the print, or finishing cannot be as it is wished
+     * @throws ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput where the placement is short, or the format cannot hold the
+     *   print, or finishing cannot be as it is wished
      */
     public function recipeFor(Placement $placement, MasterFacts $facts, RenderOptions $options = new RenderOptions()): Recipe
     {
@@ -34,15 +35,25 @@ final readonly class RecipeBuilder
 
         return new Recipe(
             new Frame($facts->size, $placement->crop, $placement->transform),
-            new Enlarge($this->how($placement, $facts, $options), $output->pictureSize(), $this->isEnlarged($placement, $facts) ? $options->region : null),
+            new Enlarge(
+                $this->how($placement, $facts, $options),
+                $output->pictureSize(),
+                $this->isEnlarged($placement, $facts) ? $options->region : null,
+            ),
             $this->write($placement->product, $facts, $output, $format, $colour, $options),
             null === $output->layout ? null : new Mount($output->size, $output->layout),
             $options->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
         );
     }
 
-    private function write(Product $product, MasterFacts $facts, PrintDimensions $output, FileFormat $format, OutputColour $colour, RenderOptions $options): Write
-    {
+    private function write(
+        Product $product,
+        MasterFacts $facts,
+        PrintDimensions $output,
+        FileFormat $format,
+        OutputColour $colour,
+        RenderOptions $options,
+    ): Write {
         $most = $options->mostBytes($product->maxBytes);
         $quality = $options->quality ?? Write::JPEG_QUALITY;
 
@@ -64,15 +75,22 @@ final readonly class RecipeBuilder
     /** What is not enlarged is made the same way whatever was chosen, so that a choice makes nothing again for nothing. */
     private function how(Placement $placement, MasterFacts $facts, RenderOptions $options): UpscaleSettings
     {
-        return $this->isEnlarged($placement, $facts) ? $options->upscale ?? UpscaleSettings::for($placement->artwork->kind, $facts)->with($options->effort) : new UpscaleSettings(UpscaleMethod::Lanczos);
+        return $this->isEnlarged($placement, $facts)
+            ? $options->upscale ?? UpscaleSettings::for($placement->artwork->kind, $facts)->with($options->effort)
+            : new UpscaleSettings(UpscaleMethod::Lanczos);
     }
 
     private function isEnlarged(Placement $placement, MasterFacts $facts): bool
     {
-        return !$facts->format->isVector() && null !== $placement->output && !$placement->crop->size()->covers($placement->output->pictureSize());
+        return !$facts->format->isVector() &&
+            null !== $placement->output &&
+            !$placement->crop->size()->covers($placement->output->pictureSize());
     }
 
-    /** The product's first format that takes its colours; for transparent artwork on a product that wants it, the first that keeps transparency. */
+    /**
+     * The product's first format that takes its colours; for transparent artwork on a product that wants it, the first that keeps
+     * transparency.
+     */
     private function usualFormat(Product $product, bool $isTransparent, OutputColour $colour): FileFormat
     {
         $possible = array_values(array_filter($product->formats, static fn (FileFormat $format): bool => $format->takes($colour->profile)));

@@ -19,7 +19,11 @@ final readonly class ReferencePrint
     /** Prints the reference just as a recipe prints its master. */
     public function recipe(Recipe $recipe): Recipe
     {
-        return new Recipe($this->frame($recipe->frame), new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $recipe->enlarge->to), $recipe->write);
+        return new Recipe(
+            $this->frame($recipe->frame),
+            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $recipe->enlarge->to),
+            $recipe->write,
+        );
     }
 
     /** The same part of the reference that a frame is of its master. */

@@ -42,12 +42,31 @@ final readonly class RenderOptions
 
     public function finishedBy(FinishSettings $finish): self
     {
-        return new self($this->format, $this->upscale, $finish, $this->profile, $this->intent, $this->blackPoint, $this->maxBytes, $this->quality, $this->leastQuality, $this->matte, $this->compression, $this->cutMarks, $this->region, $this->effort);
+        return new self(
+            $this->format,
+            $this->upscale,
+            $finish,
+            $this->profile,
+            $this->intent,
+            $this->blackPoint,
+            $this->maxBytes,
+            $this->quality,
+            $this->leastQuality,
+            $this->matte,
+            $this->compression,
+            $this->cutMarks,
+            $this->region,
+            $this->effort,
+        );
     }
 
     public function colour(OutputColour $usual): OutputColour
     {
-        return new OutputColour($this->profile ?? $usual->profile, $this->intent ?? $usual->intent, $this->blackPoint ?? $usual->blackPoint);
+        return new OutputColour(
+            $this->profile ?? $usual->profile,
+            $this->intent ?? $usual->intent,
+            $this->blackPoint ?? $usual->blackPoint,
+        );
     }
 
     /** What a file may be at most. */

@@ -62,15 +62,16 @@ final readonly class Write
     {
         return [
             'bits' => $this->bits,
-            ...($this->colour->isUsual() ? [] : ['colour' => $this->colour->toArray()]),
-            ...(Compression::Lzw === $this->compression ? [] : ['compression' => $this->compression->value]),
+            ...$this->colour->isUsual() ? [] : ['colour' => $this->colour->toArray()],
+            ...Compression::Lzw === $this->compression ? [] : ['compression' => $this->compression->value],
             'format' => $this->format->value,
-            ...(null === $this->limit ? [] : ['limit' => ['bytes' => $this->limit->bytes, 'least_quality' => $this->limit->leastQuality]]),
+            ...null === $this->limit ? [] : ['limit' => ['bytes' => $this->limit->bytes, 'least_quality' => $this->limit->leastQuality]],
             'matte' => $this->matte,
-            ...(null === $this->page ? [] : ['page' => $this->page->toArray()]),
+            ...null === $this->page ? [] : ['page' => $this->page->toArray()],
             // As text with a fixed number of digits: a float's shortest form could differ between machines.
             'ppi' => number_format($this->ppi->value, 6, '.', ''),
-            'quality' => $this->quality, 'transparent' => $this->transparent,
+            'quality' => $this->quality,
+            'transparent' => $this->transparent,
         ];
     }
 
@@ -79,7 +80,12 @@ final readonly class Write
         $limit = $write->has('limit') ? $write->record('limit') : null;
 
         return new self(
-            FileFormat::from($write->string('format')), Ppi::of((float) $write->string('ppi')), $write->int('bits'), $write->bool('transparent'), $write->string('matte'), $write->int('quality'),
+            FileFormat::from($write->string('format')),
+            Ppi::of((float) $write->string('ppi')),
+            $write->int('bits'),
+            $write->bool('transparent'),
+            $write->string('matte'),
+            $write->int('quality'),
             $write->has('colour') ? self::colour($write->record('colour')) : new OutputColour(),
             $write->has('compression') ? Compression::from($write->string('compression')) : Compression::Lzw,
             null === $limit ? null : new SizeLimit($limit->int('bytes'), $limit->int('least_quality')),
@@ -89,6 +95,10 @@ final readonly class Write
 
     private static function colour(JsonReader $colour): OutputColour
     {
-        return new OutputColour(Profile::from($colour->string('profile')), RenderingIntent::from($colour->string('intent')), $colour->bool('black_point'));
+        return new OutputColour(
+            Profile::from($colour->string('profile')),
+            RenderingIntent::from($colour->string('intent')),
+            $colour->bool('black_point'),
+        );
     }
 }

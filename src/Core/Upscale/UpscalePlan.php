@@ -28,7 +28,10 @@ final readonly class UpscalePlan
     public static function of(UpscaleSettings $settings, PixelSize $from, PixelSize $to): self
     {
         $enlargement = max($to->width / $from->width, $to->height / $from->height);
-        $passes = $settings->method->isLearned() && $enlargement > self::KERNEL_IS_ENOUGH ? (int) ceil(log($enlargement / self::KERNEL_IS_ENOUGH, 2) - 1e-9) : 0;
+        $passes =
+            $settings->method->isLearned() && $enlargement > self::KERNEL_IS_ENOUGH
+                ? (int) ceil(log($enlargement / self::KERNEL_IS_ENOUGH, 2) - 1e-9)
+                : 0;
 
         return new self($settings, $enlargement, $passes);
     }
@@ -50,7 +53,11 @@ final readonly class UpscalePlan
             return \sprintf('Edges rebuilt at %s; by a kernel where the picture is not made of few colours.', $times);
         }
         if (0 === $this->passes) {
-            return \sprintf('Enlarged %s by %s.', $times, $this->settings->method->isLearned() ? self::KERNEL : $this->settings->method->label());
+            return \sprintf(
+                'Enlarged %s by %s.',
+                $times,
+                $this->settings->method->isLearned() ? self::KERNEL : $this->settings->method->label(),
+            );
         }
         $rest = $this->enlargement / $this->factor();
         $then = match (true) {
@@ -61,7 +68,12 @@ final readonly class UpscalePlan
 
         // What was mended once is clean.
         return UpscaleMethod::Mending === $this->settings->method && $this->passes > 1
-            ? \sprintf('Doubled once by the %s network and %s by the faithful one%s.', $this->settings->label(), self::often($this->passes - 1), $then)
+            ? \sprintf(
+                'Doubled once by the %s network and %s by the faithful one%s.',
+                $this->settings->label(),
+                self::often($this->passes - 1),
+                $then,
+            )
             : \sprintf('Doubled %s by the %s network%s.', self::often($this->passes), $this->settings->label(), $then);
     }
 

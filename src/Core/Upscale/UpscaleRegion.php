@@ -7,7 +7,10 @@ namespace Snugfit\Core\Upscale;
 use Snugfit\Core\Artwork\PaintedMask;
 use Snugfit\Core\JsonReader;
 
-/** Another way of enlarging where a person painted, softly laid over the picture's own: lettering or skin can go another way than the rest. */
+/**
+ * Another way of enlarging where a person painted, softly laid over the picture's own: lettering or skin can go another way than
+ * the rest.
+ */
 final readonly class UpscaleRegion
 {
     public function __construct(public UpscaleSettings $settings, public PaintedMask $mask)
@@ -25,6 +28,9 @@ final readonly class UpscaleRegion
 
     public static function fromRecord(JsonReader $record): self
     {
-        return new self(UpscaleSettings::ofCode($record->string('how')) ?? throw ImpossibleUpscale::method($record->string('how')), PaintedMask::fromList($record->toArray()['marks'] ?? null));
+        return new self(
+            UpscaleSettings::ofCode($record->string('how')) ?? throw ImpossibleUpscale::method($record->string('how')),
+            PaintedMask::fromList($record->toArray()['marks'] ?? null),
+        );
     }
 }

@@ -50,7 +50,9 @@ final readonly class UpscaleSettings
     /** In a word, as addresses and memos hold it: "faithful", "mending-50", "drawn-best". */
     public function code(): string
     {
-        return $this->method->value.(100 === $this->strength ? '' : '-'.$this->strength).(Effort::Usual === $this->effort ? '' : '-'.$this->effort->value);
+        return $this->method->value.
+            (100 === $this->strength ? '' : '-'.$this->strength).
+            (Effort::Usual === $this->effort ? '' : '-'.$this->effort->value);
     }
 
     /** Null for what is no such word. */
@@ -62,7 +64,9 @@ final readonly class UpscaleSettings
         $method = UpscaleMethod::tryFrom($found[1]);
         $effort = Effort::tryFrom($found[3] ?? '') ?? Effort::Usual;
 
-        return null === $method || (Effort::Usual !== $effort && !$method->isLearned()) ? null : new self($method, '' === ($found[2] ?? '') ? 100 : (int) $found[2], $effort);
+        return null === $method || (Effort::Usual !== $effort && !$method->isLearned())
+            ? null
+            : new self($method, '' === ($found[2] ?? '') ? 100 : (int) $found[2], $effort);
     }
 
     /** The same with more or less work, where the way is a learned one. */
@@ -73,8 +77,8 @@ final readonly class UpscaleSettings
 
     public function label(): string
     {
-        return $this->method->label()
-            .(UpscaleMethod::Mending === $this->method && 100 !== $this->strength ? \sprintf(' %d%%', $this->strength) : '')
-            .(Effort::Usual === $this->effort ? '' : ', '.$this->effort->value);
+        return $this->method->label().
+            (UpscaleMethod::Mending === $this->method && 100 !== $this->strength ? \sprintf(' %d%%', $this->strength) : '').
+            (Effort::Usual === $this->effort ? '' : ', '.$this->effort->value);
     }
 }

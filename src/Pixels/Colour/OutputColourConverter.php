@@ -43,7 +43,13 @@ final readonly class OutputColourConverter
             return self::inBits($picture, $bits);
         }
 
-        return $picture->icc(ProfileFile::of($this->space->profile()), ProfileFile::of($this->colour->profile), self::number($this->colour->intent), $this->colour->blackPoint, $bits);
+        return $picture->icc(
+            ProfileFile::of($this->space->profile()),
+            ProfileFile::of($this->colour->profile),
+            self::number($this->colour->intent),
+            $this->colour->blackPoint,
+            $bits,
+        );
     }
 
     /** What a screen shows of the picture. */
@@ -51,14 +57,26 @@ final readonly class OutputColourConverter
     {
         return WorkingSpace::Srgb === $this->space
             ? self::inBits($picture, 8)
-            : $picture->icc(ProfileFile::of(Profile::Wide), ProfileFile::of(Profile::Srgb), self::number(RenderingIntent::Relative), true, 8);
+            : $picture->icc(
+                ProfileFile::of(Profile::Wide),
+                ProfileFile::of(Profile::Srgb),
+                self::number(RenderingIntent::Relative),
+                true,
+                8,
+            );
     }
 
     /** What a screen shows of the print: its colours as they come out, and where the press cannot follow, marked. */
     public function proof(Image $picture, bool $mark): Image
     {
         $delivered = $this->delivered($picture, 8);
-        $shown = $delivered->icc(ProfileFile::of($this->colour->profile), ProfileFile::of(Profile::Srgb), self::number(RenderingIntent::Relative), $this->colour->blackPoint, 8);
+        $shown = $delivered->icc(
+            ProfileFile::of($this->colour->profile),
+            ProfileFile::of(Profile::Srgb),
+            self::number(RenderingIntent::Relative),
+            $this->colour->blackPoint,
+            8,
+        );
         if (!$mark) {
             return $shown;
         }
@@ -69,7 +87,10 @@ final readonly class OutputColourConverter
         $isOff = $distance->isMoreThan(self::OUT_OF_GAMUT ** 2)->linear(1 / 255, 0.0);
         $marked = $shown->linear(0.0, 0.0)->linearByBand(array_map(static fn (float $value): array => [1.0, $value], self::MARK));
 
-        return $shown->plus($marked->minus($shown)->multipliedBy($isOff))->roundTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb);
+        return $shown
+            ->plus($marked->minus($shown)->multipliedBy($isOff))
+            ->roundTo(BandFormat::Byte)
+            ->withInterpretation(Interpretation::Srgb);
     }
 
     private function inLab(Image $picture, Profile $profile, RenderingIntent $intent): Image
@@ -84,7 +105,10 @@ final readonly class OutputColourConverter
         return match (true) {
             16 === $bits && 8 === $has => $picture->rescaleTo(BandFormat::Short)->withInterpretation(Interpretation::Rgb16),
             // Rounded, not cut off: 257 steps make one.
-            8 === $bits && 16 === $has => $picture->linear(1 / 257, 0.0)->roundTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb),
+            8 === $bits && 16 === $has => $picture
+                ->linear(1 / 257, 0.0)
+                ->roundTo(BandFormat::Byte)
+                ->withInterpretation(Interpretation::Srgb),
             default => $picture,
         };
     }

@@ -19,7 +19,12 @@ final class WorkingSpaceConverter
         return match ($image->interpretation()) {
             Interpretation::BlackAndWhite, Interpretation::Grey16, Interpretation::Histogram => ColourModel::Grey,
             Interpretation::Cmyk => ColourModel::Cmyk,
-            Interpretation::Lab, Interpretation::LabQ, Interpretation::LabS, Interpretation::Lch, Interpretation::Xyz, Interpretation::Yxy => ColourModel::Lab,
+            Interpretation::Lab,
+            Interpretation::LabQ,
+            Interpretation::LabS,
+            Interpretation::Lch,
+            Interpretation::Xyz,
+            Interpretation::Yxy => ColourModel::Lab,
             Interpretation::Multiband => $image->bands() <= 2 ? ColourModel::Grey : ColourModel::Rgb,
             default => ColourModel::Rgb,
         };
@@ -59,7 +64,8 @@ final class WorkingSpaceConverter
         $model = self::modelOf($image);
         $profile = self::profileOf($image);
 
-        return ColourModel::Cmyk === $model || (null !== $profile && ColourModel::Lab !== $model && !(ColourModel::Rgb === $model && MasterFacts::isSrgb($profile)));
+        return ColourModel::Cmyk === $model ||
+            (null !== $profile && ColourModel::Lab !== $model && !(ColourModel::Rgb === $model && MasterFacts::isSrgb($profile)));
     }
 
     /** To look at and to measure, in the image's own depth. */

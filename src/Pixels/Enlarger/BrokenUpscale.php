@@ -14,6 +14,13 @@ final class BrokenUpscale extends \RuntimeException implements Failure
 
     public static function differs(float $levels): self
     {
-        return self::because(FailureReason::BrokenResult, \sprintf('The enlarged picture is not its master any more: reduced again, a part is off by %d levels. It was refused; try another way of enlarging.', (int) round($levels)));
+        return self::because(
+            FailureReason::BrokenResult,
+            \sprintf(
+                'The enlarged picture is not its master any more: reduced again, a part is off by %d levels. It was '
+                .'refused; try another way of enlarging.',
+                (int) round($levels),
+            ),
+        );
     }
 }

@@ -41,7 +41,9 @@ final readonly class KernelUpscaler implements Upscaler
 
         $made = $this->across($tall, $factor);
 
-        return BandFormat::Float === $image->format() ? $made : $made->roundTo($image->format())->withInterpretation($image->interpretation());
+        return BandFormat::Float === $image->format()
+            ? $made
+            : $made->roundTo($image->format())->withInterpretation($image->interpretation());
     }
 
     private function across(Image $image, int $factor): Image

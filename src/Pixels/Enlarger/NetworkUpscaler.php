@@ -66,10 +66,14 @@ final class NetworkUpscaler implements TileUpscaler
         $size = new PixelSize($piece->size()->width - 2 * $network->margin, $piece->size()->height - 2 * $network->margin);
         $square = $this->isMending() ? self::SQUARE_MENDING : 1;
         $full = new PixelSize($square * (int) ceil($size->width / $square), $square * (int) ceil($size->height / $square));
-        $wide = $full->equals($size) ? $piece : $piece->embed(0, 0, new PixelSize($full->width + 2 * $network->margin, $full->height + 2 * $network->margin), Extend::Copy);
+        $wide = $full->equals($size)
+            ? $piece
+            : $piece->embed(0, 0, new PixelSize($full->width + 2 * $network->margin, $full->height + 2 * $network->margin), Extend::Copy);
         $form = 8 === $bits ? BandFormat::Byte : BandFormat::SignedInt;
         $given = $wide->cast($form);
-        $made = Image::over($network->run($given->samples(), $full), $full->times(2), 3, $form, $piece->interpretation())->cast($piece->format());
+        $made = Image::over($network->run($given->samples(), $full), $full->times(2), 3, $form, $piece->interpretation())->cast(
+            $piece->format(),
+        );
 
         return $full->equals($size) ? $made : $made->crop(PixelWindow::whole($size->times(2)));
     }
@@ -77,7 +81,9 @@ final class NetworkUpscaler implements TileUpscaler
     /** What is mended once is clean: a second mending would only take detail away (measured). */
     public function next(): self
     {
-        return $this->isMending() ? new self(new UpscaleSettings(UpscaleMethod::Faithful, 100, $this->upscale->effort), $this->threads) : $this;
+        return $this->isMending()
+            ? new self(new UpscaleSettings(UpscaleMethod::Faithful, 100, $this->upscale->effort), $this->threads)
+            : $this;
     }
 
     /** For samples of so many bits; opened once. */
@@ -88,9 +94,16 @@ final class NetworkUpscaler implements TileUpscaler
 
     private function open(int $bits): Network
     {
-        [$most, $graph, $element] = 8 === $bits ? [255.0, $this->graph(), TensorElementType::Byte] : [65535.0, $this->graph().'-deep', TensorElementType::Int];
+        [$most, $graph, $element] =
+            8 === $bits ? [255.0, $this->graph(), TensorElementType::Byte] : [65535.0, $this->graph().'-deep', TensorElementType::Int];
 
-        return new Network($graph, $element, $this->margin(), $this->isBlend() ? [$most, $this->upscale->strength / 100] : [$most], $this->threads);
+        return new Network(
+            $graph,
+            $element,
+            $this->margin(),
+            $this->isBlend() ? [$most, $this->upscale->strength / 100] : [$most],
+            $this->threads,
+        );
     }
 
     private function graph(): string
@@ -110,6 +123,8 @@ final class NetworkUpscaler implements TileUpscaler
 
     private function isBlend(): bool
     {
-        return UpscaleMethod::Mending === $this->upscale->method && Effort::Quick !== $this->upscale->effort && !\in_array($this->upscale->strength, [0, 100], true);
+        return UpscaleMethod::Mending === $this->upscale->method &&
+            Effort::Quick !== $this->upscale->effort &&
+            !\in_array($this->upscale->strength, [0, 100], true);
     }
 }

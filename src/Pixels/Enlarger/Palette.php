@@ -54,8 +54,12 @@ final readonly class Palette
                 ++$looked;
                 for ($c = 0; $c < $channels; ++$c) {
                     $here = \ord($bytes[$at + $c]);
-                    if (abs($here - \ord($bytes[$at + $c - $channels])) > self::SAME || abs($here - \ord($bytes[$at + $c + $channels])) > self::SAME
-                        || abs($here - \ord($bytes[$at + $c - $row])) > self::SAME || abs($here - \ord($bytes[$at + $c + $row])) > self::SAME) {
+                    if (
+                        abs($here - \ord($bytes[$at + $c - $channels])) > self::SAME ||
+                        abs($here - \ord($bytes[$at + $c + $channels])) > self::SAME ||
+                        abs($here - \ord($bytes[$at + $c - $row])) > self::SAME ||
+                        abs($here - \ord($bytes[$at + $c + $row])) > self::SAME
+                    ) {
                         continue 2;
                     }
                 }
@@ -160,7 +164,10 @@ final readonly class Palette
     /** @return list<non-empty-list<float>> for each channel, that of every colour, in units of so many */
     public function channels(float $unit): array
     {
-        return array_map(fn (int $channel): array => array_map(static fn (array $colour): float => $colour[$channel] * $unit, $this->colours), array_keys($this->colours[0]));
+        return array_map(
+            fn (int $channel): array => array_map(static fn (array $colour): float => $colour[$channel] * $unit, $this->colours),
+            array_keys($this->colours[0]),
+        );
     }
 
     public function json(): string
@@ -207,7 +214,10 @@ final readonly class Palette
     {
         arsort($counts);
         $flat = array_sum($counts);
-        /** @var list<array{non-empty-list<int>, int, int}> $groups colours with their counts and sums of squares, the most frequent first */
+        /**
+         * @var list<array{non-empty-list<int>, int, int}> $groups colours with their counts and sums of squares, the most
+         * frequent first
+         */
         $groups = [];
         $taken = 0;
         foreach ($counts as $bytes => $count) {

@@ -57,14 +57,21 @@ final readonly class PaletteUpscaler
         [$palette, $covers] = $found;
         $scale = max($to->width / $crop->width, $to->height / $crop->height);
         // As whole numbers, which cannot fall under nothing where the kernel swings.
-        $enlarged = $this->cut($covers, $transform, $crop)->cast(BandFormat::Float)->blurExactly(self::SMOOTH)->linear(self::FINE, 0.0)->cast(BandFormat::Short)->resize($to, Kernel::Cubic);
+        $enlarged = $this->cut($covers, $transform, $crop)
+            ->cast(BandFormat::Float)
+            ->blurExactly(self::SMOOTH)
+            ->linear(self::FINE, 0.0)
+            ->cast(BandFormat::Short)
+            ->resize($to, Kernel::Cubic);
         $weights = $enlarged->linear(1 / (255 * self::FINE), 0.0)->raisedTo(max(1.0, self::STEEPNESS * $scale));
         // The sum of all covers stands beside the channels, so that one pass over the bands gives both.
         $unit = 16 === WorkingSpaceConverter::bitsOf($upright) ? 257.0 : 1.0;
         $sums = $weights->recombined([...$palette->channels($unit), array_fill(0, $palette->count(), 1.0)]);
         $made = $sums->extractBands(0, $channels)->dividedBy($sums->extractBands($channels, 1));
 
-        return (4 === $channels ? $made->withInterpretation($meaning)->unpremultiply($most) : $made)->roundTo($upright->format())->withInterpretation($meaning);
+        return (4 === $channels ? $made->withInterpretation($meaning)->unpremultiply($most) : $made)
+            ->roundTo($upright->format())
+            ->withInterpretation($meaning);
     }
 
     /** Covers are no picture with alpha, however many bands they have: they are tilted one by one. */
@@ -94,21 +101,31 @@ final readonly class PaletteUpscaler
         // Another worker may be finding the same ones; its result is waited for.
         flock($lock, \LOCK_EX);
         try {
-            $palette = is_file($path.'.json') ? Palette::fromJson((string) file_get_contents($path.'.json')) : $this->find($upright, $path, $channels);
+            $palette = is_file($path.'.json')
+                ? Palette::fromJson((string) file_get_contents($path.'.json'))
+                : $this->find($upright, $path, $channels);
         } finally {
             fclose($lock);
         }
 
-        return null === $palette ? null : [$palette, Image::raw($path.'.bytes', $upright->size(), $palette->count(), BandFormat::Byte, Interpretation::Multiband)];
+        return null === $palette
+            ? null
+            : [$palette, Image::raw($path.'.bytes', $upright->size(), $palette->count(), BandFormat::Byte, Interpretation::Multiband)];
     }
 
     private function find(Image $upright, string $path, int $channels): ?Palette
     {
         $most = PremultipliedAlpha::most($upright);
-        $samples = 4 === $channels ? $upright->premultiply($most)->roundTo($upright->format())->withInterpretation($upright->interpretation()) : $upright;
+        $samples =
+            4 === $channels
+                ? $upright->premultiply($most)->roundTo($upright->format())->withInterpretation($upright->interpretation())
+                : $upright;
         $bytes = (16 === WorkingSpaceConverter::bitsOf($upright) ? $samples->rescaleTo(BandFormat::Byte) : $samples)->bytes();
         $palette = Palette::of($bytes, $upright->size(), $channels);
-        if (null !== $palette && false === file_put_contents($path.'.bytes', (new PaletteCoverage($palette))->of($bytes, $upright->size()))) {
+        if (
+            null !== $palette &&
+            false === file_put_contents($path.'.bytes', (new PaletteCoverage($palette))->of($bytes, $upright->size()))
+        ) {
             throw UnwritablePrintFile::at($path);
         }
         file_put_contents($path.'.json', $palette?->json() ?? 'null');

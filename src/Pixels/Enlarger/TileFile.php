@@ -37,7 +37,10 @@ final readonly class TileFile
     public function write(int $tile, Image $piece): void
     {
         // One at the picture's right edge is filled up, so that its rows lie as the others' do.
-        $wide = $piece->size()->width === $this->tiles->side ? $piece : $piece->embed(0, 0, new PixelSize($this->tiles->side, $piece->size()->height), Extend::Background);
+        $wide =
+            $piece->size()->width === $this->tiles->side
+                ? $piece
+                : $piece->embed(0, 0, new PixelSize($this->tiles->side, $piece->size()->height), Extend::Background);
         $bytes = $wide->bytes();
         fseek($this->file, $this->bytes() * $tile);
         if (fwrite($this->file, $bytes) !== \strlen($bytes) || !fflush($this->file)) {

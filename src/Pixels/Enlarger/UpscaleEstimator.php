@@ -29,7 +29,13 @@ final readonly class UpscaleEstimator
             $times = $one->enlarge->passesFrom($frame->crop->size())->passes;
             if ($times > 0) {
                 $durations = $this->tileCache->pace();
-                $waiting = $this->tileCache->waiting($frame->picture, $one->preparedName($master), new NetworkUpscaler($one->enlarge->settings), $times, $frame->transform->uprightOf($frame->crop, $frame->picture));
+                $waiting = $this->tileCache->waiting(
+                    $frame->picture,
+                    $one->preparedName($master),
+                    new NetworkUpscaler($one->enlarge->settings),
+                    $times,
+                    $frame->transform->uprightOf($frame->crop, $frame->picture),
+                );
                 foreach ($waiting as [$piece, $megapixels, $doubler]) {
                     $seconds[$piece] = $megapixels / $durations->megapixelsPerSecond($doubler);
                 }

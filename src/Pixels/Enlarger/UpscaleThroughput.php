@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Enlarger;
 
-/** How fast each network is on this machine, learnt from what it did last: the pace of a worker of one thread that has a core for itself. */
+/**
+ * How fast each network is on this machine, learnt from what it did last: the pace of a worker of one thread that has a core for
+ * itself.
+ */
 final readonly class UpscaleThroughput
 {
     /** Of what was known before, when something new is learnt. */

@@ -44,11 +44,19 @@ final readonly class UpscaleTileCache
      *
      * @throws BrokenUpscale|UnwritablePrintFile
      */
-    public function doubled(Image $source, string $name, TileUpscaler $doubler, int $times, PixelWindow $part, ?\Closure $tell = null): Image
-    {
+    public function doubled(
+        Image $source,
+        string $name,
+        TileUpscaler $doubler,
+        int $times,
+        PixelWindow $part,
+        ?\Closure $tell = null,
+    ): Image {
         $passes = self::passes($doubler, $times);
         $needed = self::needed($source->size(), $passes, $part);
-        $left = array_sum(array_map(static fn (array $piece): float => $piece[1], $this->waiting($source->size(), $name, $doubler, $times, $part)));
+        $left = array_sum(
+            array_map(static fn (array $piece): float => $piece[1], $this->waiting($source->size(), $name, $doubler, $times, $part)),
+        );
         $made = 0.0;
         $count = static function (float $megapixels) use (&$made, $left, $tell): void {
             $made += $megapixels;
@@ -97,7 +105,10 @@ final readonly class UpscaleTileCache
         return new UpscaleThroughput($this->folder);
     }
 
-    /** @return list<array{string, float, string}> pieces that are still to be made: a name that tells each from all others, its megapixels, and the doubler's */
+    /**
+     * @return list<array{string, float, string}> pieces that are still to be made: a name that tells each from all others, its
+     * megapixels, and the doubler's
+     */
     public function waiting(PixelSize $source, string $name, TileUpscaler $doubler, int $times, PixelWindow $part): array
     {
         $waiting = [];
@@ -134,7 +145,12 @@ final readonly class UpscaleTileCache
             // Of the one before it, it needs the margin round that, too.
             $wide = $needed[$pass]->widenedIn($tiles->picture, $passes[$pass]->margin() + self::BENEATH);
             [$left, $top] = [intdiv($wide->x, 2), intdiv($wide->y, 2)];
-            $wanted = new PixelWindow($left, $top, intdiv($wide->x + $wide->width + 1, 2) - $left, intdiv($wide->y + $wide->height + 1, 2) - $top);
+            $wanted = new PixelWindow(
+                $left,
+                $top,
+                intdiv($wide->x + $wide->width + 1, 2) - $left,
+                intdiv($wide->y + $wide->height + 1, 2) - $top,
+            );
         }
         ksort($needed);
 
@@ -158,7 +174,12 @@ final readonly class UpscaleTileCache
     {
         $tiles = new TileGrid($source->size(), $doubler->piece());
         $wanted = $tiles->touching($part);
-        $file = new TileFile($path.'.pieces', new TileGrid($source->size()->times(2), 2 * $doubler->piece()), $source->bands(), $source->format());
+        $file = new TileFile(
+            $path.'.pieces',
+            new TileGrid($source->size()->times(2), 2 * $doubler->piece()),
+            $source->bands(),
+            $source->format(),
+        );
         if ($file->isNew) {
             // Whoever removed the pieces may have left the notes of them.
             @unlink($path.'.made');
@@ -188,7 +209,12 @@ final readonly class UpscaleTileCache
         // Colour and alpha are doubled apart; the colour goes on where it is not seen.
         $whole = $source->hasAlpha() ? PremultipliedAlpha::colouredBeneath($source) : $source;
 
-        return $whole->embed($margin, $margin, new PixelSize($source->size()->width + 2 * $margin, $source->size()->height + 2 * $margin), Extend::Copy);
+        return $whole->embed(
+            $margin,
+            $margin,
+            new PixelSize($source->size()->width + 2 * $margin, $source->size()->height + 2 * $margin),
+            Extend::Copy,
+        );
     }
 
     /** A piece with its margin, in memory. */
@@ -196,7 +222,9 @@ final readonly class UpscaleTileCache
     {
         $margin = $doubler->margin();
 
-        return $wide->crop(new PixelWindow($place->x, $place->y, $place->width + 2 * $margin, $place->height + 2 * $margin))->copyToMemory();
+        return $wide
+            ->crop(new PixelWindow($place->x, $place->y, $place->width + 2 * $margin, $place->height + 2 * $margin))
+            ->copyToMemory();
     }
 
     private function piece(Image $piece, TileUpscaler $doubler): Image
@@ -208,9 +236,15 @@ final readonly class UpscaleTileCache
         $colour = $piece->extractBands(0, 3)->withInterpretation($meaning)->copyToMemory();
         $alpha = $piece->extractBands(3, 1);
         $margin = $doubler->margin();
-        $cover = $alpha->smallest() >= PremultipliedAlpha::most($piece)
-            ? $alpha->crop(new PixelWindow($margin, $margin, $piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin))->repeatPixels(2)
-            : $doubler->double($alpha->join($alpha)->join($alpha)->withInterpretation($meaning)->copyToMemory())->extractBands(0, 1)->copyToMemory();
+        $cover =
+            $alpha->smallest() >= PremultipliedAlpha::most($piece)
+                ? $alpha
+                    ->crop(new PixelWindow($margin, $margin, $piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin))
+                    ->repeatPixels(2)
+                : $doubler
+                    ->double($alpha->join($alpha)->join($alpha)->withInterpretation($meaning)->copyToMemory())
+                    ->extractBands(0, 1)
+                    ->copyToMemory();
 
         return UpscaleVerifier::checked($colour, $doubler->double($colour), $margin)->join($cover)->withInterpretation($meaning);
     }

@@ -21,6 +21,8 @@ final class ColourBands
         $colours = $picture->bands() - 1;
         $changed = $change($picture->extractBands(0, $colours)->withInterpretation($meaning));
 
-        return ($changed->format() === $format ? $changed : $changed->roundTo($format))->join($picture->extractBands($colours, 1))->withInterpretation($meaning);
+        return ($changed->format() === $format ? $changed : $changed->roundTo($format))
+            ->join($picture->extractBands($colours, 1))
+            ->withInterpretation($meaning);
     }
 }

@@ -26,7 +26,11 @@ final readonly class MaskRaster
     /** One band of 0 to 1 over a print's picture. */
     public function over(Frame $frame, PixelSize $to): Image
     {
-        $cut = TransformedCropper::cut($this->grid($frame->picture)->resize($frame->picture, Kernel::Linear), $frame->transform, $frame->crop);
+        $cut = TransformedCropper::cut(
+            $this->grid($frame->picture)->resize($frame->picture, Kernel::Linear),
+            $frame->transform,
+            $frame->crop,
+        );
 
         return ($cut->size()->equals($to) ? $cut : $cut->resize($to, Kernel::Linear))->linear(1 / 255, 0.0);
     }
@@ -41,7 +45,12 @@ final readonly class MaskRaster
             self::draw($stroke, $size, $cells);
         }
 
-        return Image::ofBytes(implode('', array_map(static fn (float $value): string => \chr((int) round(255 * $value)), $cells)), $size, 1, Interpretation::BlackAndWhite);
+        return Image::ofBytes(
+            implode('', array_map(static fn (float $value): string => \chr((int) round(255 * $value)), $cells)),
+            $size,
+            1,
+            Interpretation::BlackAndWhite,
+        );
     }
 
     /** @param array<int, float> $cells */

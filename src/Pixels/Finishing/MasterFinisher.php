@@ -12,7 +12,10 @@ use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 
-/** What finishing does to a master's pixels before they are enlarged: colours tidied, then cleaned up. Nothing is computed until it is looked at. */
+/**
+ * What finishing does to a master's pixels before they are enlarged: colours tidied, then cleaned up. Nothing is computed until
+ * it is looked at.
+ */
 final readonly class MasterFinisher
 {
     /** What there is to tidy, as measured on the whole master. */
@@ -47,14 +50,31 @@ final readonly class MasterFinisher
 
     private function tidyColours(Image $colour, ColourCorrection $tidy, float $most): Image
     {
-        $lines = array_map(static fn (array $line): array => [$line[0], $line[1] * $most], $tidy->lines($this->tones->dark, $this->tones->light, $this->tones->greys));
+        $lines = array_map(
+            static fn (array $line): array => [$line[0], $line[1] * $most],
+            $tidy->lines($this->tones->dark, $this->tones->light, $this->tones->greys),
+        );
         // Rounded here only to what the conversion knows: sixteen bits.
-        $lch = $colour->linearByBand($lines)->linear(65535 / $most, 0.0)->roundTo(BandFormat::Short)->withInterpretation(Interpretation::Rgb16)->colourspace(Interpretation::Lch);
+        $lch = $colour
+            ->linearByBand($lines)
+            ->linear(65535 / $most, 0.0)
+            ->roundTo(BandFormat::Short)
+            ->withInterpretation(Interpretation::Rgb16)
+            ->colourspace(Interpretation::Lch);
         $chroma = $lch->extractBands(1, 1);
         // C + v × C × (1 − C / VIVID)₊
-        $gain = $chroma->linear(-1 / ColourCorrection::VIVID, 1.0)->positivePart()->linear($tidy->vibrance(), 1.0);
+        $gain = $chroma
+            ->linear(-1 / ColourCorrection::VIVID, 1.0)
+            ->positivePart()
+            ->linear($tidy->vibrance(), 1.0);
 
-        return $lch->extractBands(0, 1)->join($chroma->multipliedBy($gain))->join($lch->extractBands(2, 1))->withInterpretation(Interpretation::Lch)->colourspace(Interpretation::Rgb16)->linear($most / 65535, 0.0);
+        return $lch
+            ->extractBands(0, 1)
+            ->join($chroma->multipliedBy($gain))
+            ->join($lch->extractBands(2, 1))
+            ->withInterpretation(Interpretation::Lch)
+            ->colourspace(Interpretation::Rgb16)
+            ->linear($most / 65535, 0.0);
     }
 
     private function cleanUp(Image $colour, NoiseReduction $clean, float $most): Image
@@ -67,7 +87,10 @@ final readonly class MasterFinisher
         $kept = $variance->dividedBy($variance->linear(1.0, max(1e-12, $clean->noise(1.0))));
         // The lines themselves are averaged too, so that none ends at a pixel: out = mean(a) × in + mean((1 − a) × mean).
         $line = $kept->boxMean(NoiseReduction::RADIUS);
-        $rest = $kept->linear(-1.0, 1.0)->multipliedBy($mean)->boxMean(NoiseReduction::RADIUS);
+        $rest = $kept
+            ->linear(-1.0, 1.0)
+            ->multipliedBy($mean)
+            ->boxMean(NoiseReduction::RADIUS);
 
         return $colour->multipliedBy($line)->plus($rest);
     }

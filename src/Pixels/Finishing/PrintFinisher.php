@@ -21,7 +21,8 @@ final readonly class PrintFinisher
 
     /**
      * @param Image                 $picture at its final size, without its border
-     * @param (\Closure(): Image)|null $mask    where to sharpen, of the picture's size, one band of 0 to 1; asked for only where there are marks
+     * @param (\Closure(): Image)|null $mask    where to sharpen, of the picture's size, one band of 0 to 1; asked for only where
+     *   there are marks
      */
     public function finished(Image $picture, ?\Closure $mask = null): Image
     {
@@ -33,7 +34,12 @@ final readonly class PrintFinisher
         return ColourBands::changed($seen, function (Image $colour) use ($mask): Image {
             $most = PremultipliedAlpha::most($colour);
             if (null !== $this->finish->sharpening) {
-                $colour = $this->sharpened($colour, $this->finish->sharpening, $most, null === $this->finish->sharpening->mask || null === $mask ? null : $mask());
+                $colour = $this->sharpened(
+                    $colour,
+                    $this->finish->sharpening,
+                    $most,
+                    null === $this->finish->sharpening->mask || null === $mask ? null : $mask(),
+                );
             }
             if (null !== $this->finish->grain) {
                 $colour = $this->grained($colour, $this->finish->grain, $most);
@@ -48,8 +54,11 @@ final readonly class PrintFinisher
         $bright = self::brightness($colour);
         $detail = $bright->minus($bright->blurExactly($sharpen->radius->asPixels()));
         if ($sharpen->threshold > 0) {
-            $threshold = $sharpen->threshold * $most / 255;
-            $detail = $detail->linear(1.0, -$threshold)->positivePart()->minus($detail->linear(-1.0, -$threshold)->positivePart());
+            $threshold = ($sharpen->threshold * $most) / 255;
+            $detail = $detail
+                ->linear(1.0, -$threshold)
+                ->positivePart()
+                ->minus($detail->linear(-1.0, -$threshold)->positivePart());
         }
         $added = $detail->linear($sharpen->gain(), 0.0);
         $sharp = $colour->plus(null === $mask ? $added : $added->multipliedBy($mask));
@@ -78,12 +87,18 @@ final readonly class PrintFinisher
 
     private static function brightness(Image $colour): Image
     {
-        return 1 === $colour->bands() ? $colour->cast(BandFormat::Float) : $colour->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS]);
+        return 1 === $colour->bands()
+            ? $colour->cast(BandFormat::Float)
+            : $colour->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS]);
     }
 
     /** Nothing under 0 and nothing over the most. */
     private static function within(Image $colour, float $most): Image
     {
-        return $colour->positivePart()->linear(-1.0, $most)->positivePart()->linear(-1.0, $most);
+        return $colour
+            ->positivePart()
+            ->linear(-1.0, $most)
+            ->positivePart()
+            ->linear(-1.0, $most);
     }
 }

@@ -6,7 +6,10 @@ namespace Snugfit\Pixels\Onnx;
 
 use Snugfit\Core\Measure\PixelSize;
 
-/** How far a picture and what was made of it, twice as large, are apart: a graph without weights, a quarter of the time that libvips takes. */
+/**
+ * How far a picture and what was made of it, twice as large, are apart: a graph without weights, a quarter of the time that
+ * libvips takes.
+ */
 final class BlockDifference
 {
     /** Pixels of the source whose mean is compared: as the graph has it. */
@@ -52,6 +55,11 @@ final class BlockDifference
     {
         $side = $factor * self::BLOCK;
 
-        return new Tensor(TensorElementType::Byte, [intdiv($size->height, self::BLOCK), $side, intdiv($size->width, self::BLOCK), $side * self::CHANNELS]);
+        return new Tensor(TensorElementType::Byte, [
+            intdiv($size->height, self::BLOCK),
+            $side,
+            intdiv($size->width, self::BLOCK),
+            $side * self::CHANNELS,
+        ]);
     }
 }

@@ -26,12 +26,18 @@ final class Network
      * @param string                $name      of its graph
      * @param TensorElementType               $element   how a sample is stored
      * @param int                   $margin    pixels of input that are used up on each side
-     * @param non-empty-list<float> $constants the graph's further inputs: what the highest sample is, and for a blend the second network's share
+     * @param non-empty-list<float> $constants the graph's further inputs: what the highest sample is, and for a blend the second
+     *   network's share
      *
      * @throws OnnxFailed
      */
-    public function __construct(string $name, private readonly TensorElementType $element, public readonly int $margin, array $constants, int $threads = 1)
-    {
+    public function __construct(
+        string $name,
+        private readonly TensorElementType $element,
+        public readonly int $margin,
+        array $constants,
+        int $threads = 1,
+    ) {
         $this->graph = new Graph($name, \array_slice(['samples', 'most', 'share'], 0, 1 + \count($constants)), 'made', $threads);
         $this->constants = array_map(Tensor::ofFloat(...), $constants);
     }

@@ -19,7 +19,9 @@ final class Onnx
         typedef const char *(*message)(void *status);
         typedef void *(*environment)(int level, const char *name, void **out);
         typedef void *(*session)(void *environment, const char *path, void *options, void **out);
-        typedef void *(*run)(void *session, void *options, const char **in, void **inputs, size_t n, const char **out, size_t m, void **outputs);
+        typedef void *(*run)(
+            void *session, void *options, const char **in, void **inputs, size_t n, const char **out, size_t m, void **outputs
+        );
         typedef void *(*options)(void **out);
         typedef void *(*set)(void *options, int value);
         typedef void *(*tensor)(void *memory, void *data, size_t length, const int64_t *shape, size_t rank, int type, void **out);
@@ -29,9 +31,20 @@ final class Onnx
 
     /** Name => place in the table and type. */
     private const FUNCTIONS = [
-        'message' => [2, 'message'], 'environment' => [3, 'environment'], 'session' => [7, 'session'], 'run' => [9, 'run'], 'options' => [10, 'options'],
-        'optimise' => [23, 'set'], 'threads' => [24, 'set'], 'branches' => [25, 'set'], 'tensor' => [49, 'tensor'], 'memory' => [69, 'memory'],
-        'freeStatus' => [93, 'release'], 'freeSession' => [95, 'release'], 'freeTensor' => [96, 'release'], 'freeOptions' => [100, 'release'],
+        'message' => [2, 'message'],
+        'environment' => [3, 'environment'],
+        'session' => [7, 'session'],
+        'run' => [9, 'run'],
+        'options' => [10, 'options'],
+        'optimise' => [23, 'set'],
+        'threads' => [24, 'set'],
+        'branches' => [25, 'set'],
+        'tensor' => [49, 'tensor'],
+        'memory' => [69, 'memory'],
+        'freeStatus' => [93, 'release'],
+        'freeSession' => [95, 'release'],
+        'freeTensor' => [96, 'release'],
+        'freeOptions' => [100, 'release'],
     ];
 
     private static ?self $loaded = null;
@@ -88,10 +101,10 @@ final class Onnx
     /** @throws OnnxFailed */
     public function call(string $function, mixed ...$arguments): void
     {
-        $status = ($this->functions[$function])(...$arguments);
+        $status = $this->functions[$function](...$arguments);
         if (null !== $status) {
-            $message = ($this->functions['message'])($status);
-            ($this->functions['freeStatus'])($status);
+            $message = $this->functions['message']($status);
+            $this->functions['freeStatus']($status);
             throw OnnxFailed::at($function, \is_string($message) ? $message : '');
         }
     }
@@ -107,6 +120,6 @@ final class Onnx
 
     public function release(string $function, \FFI\CData $thing): void
     {
-        ($this->functions[$function])($thing);
+        $this->functions[$function]($thing);
     }
 }

@@ -14,11 +14,18 @@ final class OnnxFailed extends \RuntimeException implements Failure
 
     public static function missing(): self
     {
-        return self::because(FailureReason::NotInstalled, 'The learned enlarger needs the ONNX Runtime library, which is not there. Run bin/snugfit once with a network to install it.');
+        return self::because(
+            FailureReason::NotInstalled,
+            'The learned enlarger needs the ONNX Runtime library, which is not there. Run bin/snugfit once with a network to install it.',
+        );
     }
 
     public static function at(string $function, string $message): self
     {
-        return self::because(FailureReason::BrokenResult, 'The learned enlarger failed. Try it again, or another way of enlarging.', new \RuntimeException($function.': '.$message));
+        return self::because(
+            FailureReason::BrokenResult,
+            'The learned enlarger failed. Try it again, or another way of enlarging.',
+            new \RuntimeException($function.': '.$message),
+        );
     }
 }

@@ -24,7 +24,15 @@ final class Tensor
         $this->onnx = Onnx::library();
         $this->numbers = $this->onnx->buffer($element->type().'['.array_product($shape).']');
         $sides = $this->onnx->buffer('int64_t['.\count($shape).']', pack('P*', ...$shape));
-        $this->handle = $this->onnx->made('tensor', $this->onnx->memory, \FFI::addr($this->numbers), \FFI::sizeof($this->numbers), $sides, \count($shape), $element->value);
+        $this->handle = $this->onnx->made(
+            'tensor',
+            $this->onnx->memory,
+            \FFI::addr($this->numbers),
+            \FFI::sizeof($this->numbers),
+            $sides,
+            \count($shape),
+            $element->value,
+        );
     }
 
     public static function ofFloat(float $number): self

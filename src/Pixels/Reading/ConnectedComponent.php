@@ -46,7 +46,7 @@ final class ConnectedComponent
     /** What it has become part of, or itself. */
     public function root(): self
     {
-        return null === $this->partOf ? $this : $this->partOf = $this->partOf->root();
+        return null === $this->partOf ? $this : ($this->partOf = $this->partOf->root());
     }
 
     /** @param non-empty-list<self> $marks that turn out to hang together */
@@ -96,12 +96,20 @@ final class ConnectedComponent
 
     public function holds(self $other): bool
     {
-        return $other->left >= $this->left - 2 && $other->right <= $this->right + 2 && $other->top >= $this->top - 2 && $other->bottom <= $this->bottom + 2;
+        return $other->left >= $this->left - 2 &&
+            $other->right <= $this->right + 2 &&
+            $other->top >= $this->top - 2 &&
+            $other->bottom <= $this->bottom + 2;
     }
 
     public function inFractionsOf(PixelSize $picture): FractionBox
     {
-        return new FractionBox($this->left / $picture->width, $this->top / $picture->height, $this->width() / $picture->width, $this->height() / $picture->height);
+        return new FractionBox(
+            $this->left / $picture->width,
+            $this->top / $picture->height,
+            $this->width() / $picture->width,
+            $this->height() / $picture->height,
+        );
     }
 
     private function stretch(self $other): void

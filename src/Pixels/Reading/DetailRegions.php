@@ -28,7 +28,13 @@ final readonly class DetailRegions
         foreach (['finest detail' => 'detail', 'strongest edge' => 'edge', 'smoothest tone' => 'smooth'] as $what => $by) {
             $best = null;
             foreach ($tiles as $tile) {
-                $isFree = [] === array_filter($regions, static fn (DetailRegion $region): bool => abs($region->x - $tile['x']) < 0.05 && abs($region->y - $tile['y']) < 0.05);
+                $isFree =
+                    [] ===
+                    array_filter(
+                        $regions,
+                        static fn (DetailRegion $region): bool => abs($region->x - $tile['x']) < 0.05
+                            && abs($region->y - $tile['y']) < 0.05,
+                    );
                 if (null !== $tile[$by] && $isFree && (null === $best || $tile[$by] > $best[$by])) {
                     $best = $tile;
                 }
@@ -69,8 +75,11 @@ final readonly class DetailRegions
                 }
                 $isEdge = $most - $least > 60;
                 $tiles[] = [
-                    'x' => ($isEdge ? $at[0] : $left + $side / 2) / $size->width, 'y' => ($isEdge ? $at[1] : $top + $side / 2) / $size->height,
-                    'detail' => (float) $bends, 'edge' => (float) $largest - $steps / ($side * $side), 'smooth' => $most - $least >= self::SOME_TONE ? -(float) $bends - $largest : null,
+                    'x' => ($isEdge ? $at[0] : $left + $side / 2) / $size->width,
+                    'y' => ($isEdge ? $at[1] : $top + $side / 2) / $size->height,
+                    'detail' => (float) $bends,
+                    'edge' => (float) $largest - $steps / ($side * $side),
+                    'smooth' => $most - $least >= self::SOME_TONE ? -(float) $bends - $largest : null,
                 ];
             }
         }

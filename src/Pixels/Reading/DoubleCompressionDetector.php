@@ -17,8 +17,70 @@ final readonly class DoubleCompressionDetector
 {
     /** Rec. ITU-T T.81, table K.1: steps for brightness at quality 50, in rows. */
     private const STANDARD = [
-        16, 11, 10, 16, 24, 40, 51, 61, 12, 12, 14, 19, 26, 58, 60, 55, 14, 13, 16, 24, 40, 57, 69, 56, 14, 17, 22, 29, 51, 87, 80, 62,
-        18, 22, 37, 56, 68, 109, 103, 77, 24, 35, 55, 64, 81, 104, 113, 92, 49, 64, 78, 87, 103, 121, 120, 101, 72, 92, 95, 98, 112, 100, 103, 99,
+        16,
+        11,
+        10,
+        16,
+        24,
+        40,
+        51,
+        61,
+        12,
+        12,
+        14,
+        19,
+        26,
+        58,
+        60,
+        55,
+        14,
+        13,
+        16,
+        24,
+        40,
+        57,
+        69,
+        56,
+        14,
+        17,
+        22,
+        29,
+        51,
+        87,
+        80,
+        62,
+        18,
+        22,
+        37,
+        56,
+        68,
+        109,
+        103,
+        77,
+        24,
+        35,
+        55,
+        64,
+        81,
+        104,
+        113,
+        92,
+        49,
+        64,
+        78,
+        87,
+        103,
+        121,
+        120,
+        101,
+        72,
+        92,
+        95,
+        98,
+        112,
+        100,
+        103,
+        99,
     ];
 
     /** Place in a block of coefficients, in rows, by its place in the file: T.81, figure A.6, the first ten. */
@@ -148,7 +210,13 @@ final readonly class DoubleCompressionDetector
     /** @return list<list<float>> cosines of T.81's forward transform, with their factors */
     private static function waves(): array
     {
-        return array_map(static fn (int $u): array => array_map(static fn (int $x): float => (0 === $u ? \M_SQRT1_2 : 1.0) / 2 * cos((2 * $x + 1) * $u * \M_PI / 16), range(0, 7)), range(0, 3));
+        return array_map(
+            static fn (int $u): array => array_map(
+                static fn (int $x): float => ((0 === $u ? \M_SQRT1_2 : 1.0) / 2) * cos(((2 * $x + 1) * $u * \M_PI) / 16),
+                range(0, 7),
+            ),
+            range(0, 3),
+        );
     }
 
     /** @return list<float> brightness of every pixel, as JPEG reckons it (Rec. ITU-T T.871) */
@@ -158,7 +226,10 @@ final readonly class DoubleCompressionDetector
         $levels = [];
         $bytes = $patch->bytes();
         for ($i = 0, $end = \strlen($bytes); $i < $end; $i += $bands) {
-            $levels[] = $bands < 3 ? (float) \ord($bytes[$i]) : 0.299 * \ord($bytes[$i]) + 0.587 * \ord($bytes[$i + 1]) + 0.114 * \ord($bytes[$i + 2]);
+            $levels[] =
+                $bands < 3
+                    ? (float) \ord($bytes[$i])
+                    : 0.299 * \ord($bytes[$i]) + 0.587 * \ord($bytes[$i + 1]) + 0.114 * \ord($bytes[$i + 2]);
         }
 
         return $levels;
@@ -170,9 +241,14 @@ final readonly class DoubleCompressionDetector
         $patches = [];
         for ($row = 0; $row < self::GRID; ++$row) {
             for ($column = 0; $column < self::GRID; ++$column) {
-                $x = 8 * (int) floor(max(0, $size->width - self::PATCH) * $column / (self::GRID - 1) / 8);
-                $y = 8 * (int) floor(max(0, $size->height - self::PATCH) * $row / (self::GRID - 1) / 8);
-                $patches[$x.' '.$y] = new PixelWindow($x, $y, min(self::PATCH, $size->width - $x), min(self::PATCH, $size->height - $y));
+                $x = 8 * (int) floor((max(0, $size->width - self::PATCH) * $column) / (self::GRID - 1) / 8);
+                $y = 8 * (int) floor((max(0, $size->height - self::PATCH) * $row) / (self::GRID - 1) / 8);
+                $patches[$x.' '.$y] = new PixelWindow(
+                    $x,
+                    $y,
+                    min(self::PATCH, $size->width - $x),
+                    min(self::PATCH, $size->height - $y),
+                );
             }
         }
 
@@ -185,7 +261,7 @@ final readonly class DoubleCompressionDetector
         $head = (string) file_get_contents($path, length: 1 << 20);
         for ($at = 2, $end = \strlen($head); $at + 4 < $end && "\xFF" === $head[$at];) {
             $marker = \ord($head[$at + 1]);
-            $length = \ord($head[$at + 2]) << 8 | \ord($head[$at + 3]);
+            $length = (\ord($head[$at + 2]) << 8) | \ord($head[$at + 3]);
             if (0xDA === $marker) {
                 return null;
             }
@@ -197,7 +273,12 @@ final readonly class DoubleCompressionDetector
                     if (0 === (\ord($head[$table]) & 15) && $table + $bytes < $end) {
                         $steps = [];
                         foreach (self::ORDER as $i => $place) {
-                            $steps[$place] = max(1, 0 === $wide ? \ord($head[$table + 1 + $i]) : \ord($head[$table + 1 + 2 * $i]) << 8 | \ord($head[$table + 2 + 2 * $i]));
+                            $steps[$place] = max(
+                                1,
+                                0 === $wide
+                                    ? \ord($head[$table + 1 + $i])
+                                    : (\ord($head[$table + 1 + 2 * $i]) << 8) | \ord($head[$table + 2 + 2 * $i]),
+                            );
                         }
 
                         return $steps;

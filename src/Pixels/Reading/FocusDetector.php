@@ -54,6 +54,7 @@ final readonly class FocusDetector
         $x = $window->centreX() / $picture->width;
         $y = $window->centreY() / $picture->height;
 
-        return min($x, 1 - $x, $y, 1 - $y) < self::EDGE + self::SMALL / 2 * min($picture->width, $picture->height) / $picture->longSide() / 2;
+        return min($x, 1 - $x, $y, 1 - $y) <
+            self::EDGE + ((self::SMALL / 2) * min($picture->width, $picture->height)) / $picture->longSide() / 2;
     }
 }

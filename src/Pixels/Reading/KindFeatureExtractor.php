@@ -42,7 +42,7 @@ final readonly class KindFeatureExtractor
                 $g = \ord($bytes[$i + 1]);
                 $b = \ord($bytes[$i + 2]);
                 ++$pixels;
-                $colour = $r << 16 | $g << 8 | $b;
+                $colour = ($r << 16) | ($g << 8) | $b;
                 $colours[$colour] = ($colours[$colour] ?? 0) + 1;
                 $grey += max($r, $g, $b) - min($r, $g, $b) < 24 ? 1 : 0;
                 $light += $g > 200 ? 1 : 0;
@@ -71,8 +71,16 @@ final readonly class KindFeatureExtractor
         $pairs = max(1, $pairs);
 
         return new KindFeatures(
-            $picture->size()->longSide(), \count($colours), $this->mainColours($colours, $pixels), $same / $pairs, $soft / max(1, $pairs - $same),
-            $grey / max(1, $pixels), $light / max(1, $pixels), $dark / max(1, $pixels), $noise / max(1, $gentle), $this->block($changes),
+            $picture->size()->longSide(),
+            \count($colours),
+            $this->mainColours($colours, $pixels),
+            $same / $pairs,
+            $soft / max(1, $pairs - $same),
+            $grey / max(1, $pixels),
+            $light / max(1, $pixels),
+            $dark / max(1, $pixels),
+            $noise / max(1, $gentle),
+            $this->block($changes),
         );
     }
 

@@ -93,8 +93,18 @@ final readonly class LetteringDetector
             }
             $above = $runs;
         }
-        $letters = array_filter($all, static fn (ConnectedComponent $mark): bool => $mark->isWhole() && $mark->height() >= self::LEAST && $mark->height() <= self::MOST
-            && $mark->width() <= 2.5 * $mark->height() && $mark->width() >= 0.08 * $mark->height() && $mark->fill() > 0.14 && $mark->strength() > 0.5 && $mark->left > 0 && $mark->right < $size->width);
+        $letters = array_filter(
+            $all,
+            static fn (ConnectedComponent $mark): bool => $mark->isWhole() &&
+                $mark->height() >= self::LEAST &&
+                $mark->height() <= self::MOST &&
+                $mark->width() <= 2.5 * $mark->height() &&
+                $mark->width() >= 0.08 * $mark->height() &&
+                $mark->fill() > 0.14 &&
+                $mark->strength() > 0.5 &&
+                $mark->left > 0 &&
+                $mark->right < $size->width,
+        );
         usort($letters, static fn (ConnectedComponent $one, ConnectedComponent $other): int => $one->left <=> $other->left);
 
         return $letters;
@@ -116,7 +126,13 @@ final readonly class LetteringDetector
                 $gap = $letter->left - $last->right;
                 // Capitals and small letters differ by less than half; they share their foot or their middle.
                 $isLevel = min(abs($letter->bottom - $last->bottom), abs($letter->middle() - $last->middle())) <= 0.2 * $tall;
-                if ($gap >= -0.3 * $tall && $gap <= 1.1 * $tall && $isLevel && min($letter->height(), $last->height()) >= 0.5 * $tall && (null === $best || $gap < $best[1])) {
+                if (
+                    $gap >= -0.3 * $tall &&
+                    $gap <= 1.1 * $tall &&
+                    $isLevel &&
+                    min($letter->height(), $last->height()) >= 0.5 * $tall &&
+                    (null === $best || $gap < $best[1])
+                ) {
                     $best = [$i, $gap];
                 }
             }
@@ -126,10 +142,15 @@ final readonly class LetteringDetector
                 $lines[$best[0]][] = $letter;
             }
         }
-        $words = array_filter($lines, fn (array $line): bool => \count($line) >= self::WORD && $this->isLevel($line) && $this->varies($line));
+        $words = array_filter(
+            $lines,
+            fn (array $line): bool => \count($line) >= self::WORD && $this->isLevel($line) && $this->varies($line),
+        );
 
         // Among thousands of marks some stand in line by chance.
-        return array_sum(array_map(\count(...), $words)) < self::OF_ALL * \count($letters) ? [] : array_values(array_map(ConnectedComponent::round(...), $words));
+        return array_sum(array_map(\count(...), $words)) < self::OF_ALL * \count($letters)
+            ? []
+            : array_values(array_map(ConnectedComponent::round(...), $words));
     }
 
     /**
@@ -179,7 +200,11 @@ final readonly class LetteringDetector
      */
     private function apart(array $lines): array
     {
-        usort($lines, static fn (ConnectedComponent $one, ConnectedComponent $other): int => $other->width() * $other->height() <=> $one->width() * $one->height());
+        usort(
+            $lines,
+            static fn (ConnectedComponent $one, ConnectedComponent $other): int => $other->width() * $other->height() <=>
+                $one->width() * $one->height(),
+        );
         $kept = [];
         foreach ($lines as $line) {
             if ([] === array_filter($kept, static fn (ConnectedComponent $larger): bool => $larger->holds($line))) {

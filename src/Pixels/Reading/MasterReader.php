@@ -24,8 +24,13 @@ final readonly class MasterReader
 
     private const PREVIEW_QUALITY = 90;
 
-    public function __construct(private KindFeatureExtractor $kinds = new KindFeatureExtractor(), private FocusDetector $focus = new FocusDetector(), private PixelStatisticsReader $measuring = new PixelStatisticsReader(), private LetteringDetector $lettering = new LetteringDetector(), private DoubleCompressionDetector $resaves = new DoubleCompressionDetector())
-    {
+    public function __construct(
+        private KindFeatureExtractor $kinds = new KindFeatureExtractor(),
+        private FocusDetector $focus = new FocusDetector(),
+        private PixelStatisticsReader $measuring = new PixelStatisticsReader(),
+        private LetteringDetector $lettering = new LetteringDetector(),
+        private DoubleCompressionDetector $resaves = new DoubleCompressionDetector(),
+    ) {
     }
 
     /**
@@ -48,7 +53,9 @@ final readonly class MasterReader
         $header = $master->header();
         $picture = $master->picture();
         // Reads every pixel: a transparent one anywhere is found.
-        $isTransparent = $picture->hasAlpha() && $picture->extractBands($picture->bands() - 1, 1)->smallest() < (8 === WorkingSpaceConverter::bitsOf($picture) ? 255 : 65535);
+        $isTransparent =
+            $picture->hasAlpha() &&
+            $picture->extractBands($picture->bands() - 1, 1)->smallest() < (8 === WorkingSpaceConverter::bitsOf($picture) ? 255 : 65535);
         // A drawing holds no pixels of its own to judge: a smaller raster says as much.
         $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->copyToMemory() : $this->plain($picture);
         $guess = KindGuess::from($this->kinds->measure($plain));
@@ -71,7 +78,9 @@ final readonly class MasterReader
             bits: WorkingSpaceConverter::bitsOf($header),
             profile: WorkingSpaceConverter::profileOf($header),
             isTransparent: $isTransparent,
-            ppiTag: $master->format->isVector() ? null : ResolutionTag::of($master->path, $master->format, $header->blob('exif-data') ?? ''),
+            ppiTag: $master->format->isVector()
+                ? null
+                : ResolutionTag::of($master->path, $master->format, $header->blob('exif-data') ?? ''),
             exifOrientation: $master->orientation(),
             pages: max(1, $header->int('n-pages', 1)),
             kindGuess: $guess->kind,
@@ -91,14 +100,21 @@ final readonly class MasterReader
         }
         $measures = $this->measuring->measure($plain, Kind::FlatGraphic === $kind, $seen);
         // Few colours and straight edges meet any steps by themselves; shading and grain do not.
-        $isTelling = MasterFormat::Jpeg === $master->format && $picture->bands() <= 3 && \in_array($kind, [Kind::Photo, Kind::Illustration], true);
+        $isTelling =
+            MasterFormat::Jpeg === $master->format && $picture->bands() <= 3 && \in_array($kind, [Kind::Photo, Kind::Illustration], true);
 
-        return $isTelling ? $measures->savedBeforeAt($this->resaves->earlierQuality($master->path, 1 === $master->orientation() ? $picture : $master->stored())) : $measures;
+        return $isTelling
+            ? $measures->savedBeforeAt(
+                $this->resaves->earlierQuality($master->path, 1 === $master->orientation() ? $picture : $master->stored()),
+            )
+            : $measures;
     }
 
     private function preview(Image $picture, int $side): Image
     {
-        return $this->eightBits(WorkingSpaceConverter::toSrgb($picture->thumbnail($side)))->without('icc-profile-data', 'exif-data', 'xmp-data', 'iptc-data')->copyToMemory();
+        return $this->eightBits(WorkingSpaceConverter::toSrgb($picture->thumbnail($side)))
+            ->without('icc-profile-data', 'exif-data', 'xmp-data', 'iptc-data')
+            ->copyToMemory();
     }
 
     private function keep(Image $preview, string $target): void
@@ -116,7 +132,9 @@ final readonly class MasterReader
 
     private function eightBits(Image $image): Image
     {
-        return 16 === WorkingSpaceConverter::bitsOf($image) ? $image->rescaleTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb) : $image;
+        return 16 === WorkingSpaceConverter::bitsOf($image)
+            ? $image->rescaleTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb)
+            : $image;
     }
 
     /** Scripts, event handlers, and references to anything but a part of the same drawing or embedded data. */
@@ -124,8 +142,8 @@ final readonly class MasterReader
     {
         $text = (string) file_get_contents($path);
 
-        return 1 === preg_match('/<script\b|<foreignObject\b|\son[a-z]+\s*=|@import|<!ENTITY/i', $text)
-            || 1 === preg_match('/\bhref\s*=\s*["\'](?!#|data:)[^"\']/i', $text)
-            || 1 === preg_match('/url\(\s*["\']?(?!#|data:)[^)\s]/i', $text);
+        return 1 === preg_match('/<script\b|<foreignObject\b|\son[a-z]+\s*=|@import|<!ENTITY/i', $text) ||
+            1 === preg_match('/\bhref\s*=\s*["\'](?!#|data:)[^"\']/i', $text) ||
+            1 === preg_match('/url\(\s*["\']?(?!#|data:)[^)\s]/i', $text);
     }
 }

@@ -38,24 +38,39 @@ final readonly class PixelStatisticsReader
      */
     public function measure(Image $picture, bool $isFlat = false, ?Image $reduced = null): PixelStatistics
     {
-        $small = ($reduced ?? $picture)->reducedWithin(self::SMALL)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->copyToMemory();
+        $small = ($reduced ?? $picture)
+            ->reducedWithin(self::SMALL)
+            ->colourspace(Interpretation::BlackAndWhite)
+            ->extractBands(0, 1)
+            ->copyToMemory();
         $half = $quarter = null;
         $sums = $counts = array_fill(0, self::BLOCK, 0);
         foreach ($this->patches($picture->size(), $small) as $window) {
             $patch = $picture->crop($window)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->copyToMemory();
             $bytes = $patch->bytes();
             [$sums, $counts] = $this->countSteps($bytes, $window, $sums, $counts);
-            $contrast = sqrt($patch->linear(1.0, -$patch->average())->raisedTo(2.0)->average());
+            $contrast = sqrt(
+                $patch
+                    ->linear(1.0, -$patch->average())
+                    ->raisedTo(2.0)
+                    ->average(),
+            );
             if ($contrast >= self::SOME_CONTRAST) {
-                $half = max($half ?? 0.0, 100 * $this->lost($patch, 2) / $contrast);
-                $quarter = max($quarter ?? 0.0, 100 * $this->lost($patch, 4) / $contrast);
+                $half = max($half ?? 0.0, (100 * $this->lost($patch, 2)) / $contrast);
+                $quarter = max($quarter ?? 0.0, (100 * $this->lost($patch, 4)) / $contrast);
             }
         }
 
         return new PixelStatistics(
-            null === $half ? null : round($half, 2), null === $quarter ? null : round($quarter, 2), round($this->blockiness($sums, $counts), 3), $this->fingerprint($small),
-            array_map(static fn (float $share): float => round($share, 3), $this->margins($small)), round($small->average(), 1),
-            $isFlat && $picture->size()->pixels() <= self::COUNTABLE ? Palette::of($picture->bytes(), $picture->size(), 3, self::COUNTED)?->count() : null,
+            null === $half ? null : round($half, 2),
+            null === $quarter ? null : round($quarter, 2),
+            round($this->blockiness($sums, $counts), 3),
+            $this->fingerprint($small),
+            array_map(static fn (float $share): float => round($share, 3), $this->margins($small)),
+            round($small->average(), 1),
+            $isFlat && $picture->size()->pixels() <= self::COUNTABLE
+                ? Palette::of($picture->bytes(), $picture->size(), 3, self::COUNTED)?->count()
+                : null,
         );
     }
 
@@ -67,7 +82,12 @@ final readonly class PixelStatisticsReader
         $height = min(self::PATCH, $size->height);
         $patches = [];
         foreach ($places as [$x, $y]) {
-            $window = new PixelWindow((int) max(0, min($size->width - $width, $x * $size->width - $width / 2)), (int) max(0, min($size->height - $height, $y * $size->height - $height / 2)), $width, $height);
+            $window = new PixelWindow(
+                (int) max(0, min($size->width - $width, $x * $size->width - $width / 2)),
+                (int) max(0, min($size->height - $height, $y * $size->height - $height / 2)),
+                $width,
+                $height,
+            );
             $patches[$window->x.' '.$window->y] = $window;
         }
 
@@ -107,7 +127,13 @@ final readonly class PixelStatisticsReader
         $less = new PixelSize(max(1, intdiv($size->width, $times)), max(1, intdiv($size->height, $times)));
         $again = $patch->resize($less, Kernel::Lanczos)->copyToMemory()->resize($size, Kernel::Lanczos);
 
-        return sqrt($patch->minus($again)->crop(new PixelWindow($edge, $edge, $size->width - 2 * $edge, $size->height - 2 * $edge))->raisedTo(2.0)->average());
+        return sqrt(
+            $patch
+                ->minus($again)
+                ->crop(new PixelWindow($edge, $edge, $size->width - 2 * $edge, $size->height - 2 * $edge))
+                ->raisedTo(2.0)
+                ->average(),
+        );
     }
 
     /**
@@ -178,8 +204,10 @@ final readonly class PixelStatisticsReader
         };
 
         return [
-            $this->emptyLines($row, range(0, $size->height - 1)), $this->emptyLines($column, range($size->width - 1, 0)),
-            $this->emptyLines($row, range($size->height - 1, 0)), $this->emptyLines($column, range(0, $size->width - 1)),
+            $this->emptyLines($row, range(0, $size->height - 1)),
+            $this->emptyLines($column, range($size->width - 1, 0)),
+            $this->emptyLines($row, range($size->height - 1, 0)),
+            $this->emptyLines($column, range(0, $size->width - 1)),
         ];
     }
 

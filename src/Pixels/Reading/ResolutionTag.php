@@ -39,13 +39,17 @@ final readonly class ResolutionTag
 
     private static function inJfif(string $head): ?float
     {
-        for ($at = 2; $at + 18 <= \strlen($head) && "\xff" === $head[$at] && "\xda" !== $head[$at + 1]; $at += 2 + self::u16($head, $at + 2)) {
+        for (
+            $at = 2;
+            $at + 18 <= \strlen($head) && "\xff" === $head[$at] && "\xda" !== $head[$at + 1];
+            $at += 2 + self::u16($head, $at + 2)
+        ) {
             if ("\xe0" === $head[$at + 1] && "JFIF\0" === substr($head, $at + 4, 5)) {
                 $density = self::u16($head, $at + 12);
 
                 return match (\ord($head[$at + 11])) {
                     1 => (float) $density,
-                    2 => $density * self::INCH / 10,
+                    2 => ($density * self::INCH) / 10,
                     default => null,
                 };
             }
@@ -62,7 +66,7 @@ final readonly class ResolutionTag
                 break;
             }
             if ('pHYs' === $type && $at + 17 <= \strlen($head)) {
-                return 1 === \ord($head[$at + 16]) ? self::u32($head, $at + 8) * self::INCH / 1000 : null;
+                return 1 === \ord($head[$at + 16]) ? (self::u32($head, $at + 8) * self::INCH) / 1000 : null;
             }
         }
 
@@ -99,7 +103,7 @@ final readonly class ResolutionTag
         return match (true) {
             null === $resolution => null,
             2 === $unit => (float) $resolution,
-            3 === $unit => $resolution * self::INCH / 10,
+            3 === $unit => ($resolution * self::INCH) / 10,
             default => null,
         };
     }

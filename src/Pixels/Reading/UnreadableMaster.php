@@ -26,20 +26,33 @@ final class UnreadableMaster extends \RuntimeException implements Failure
 
     public static function notAPicture(): self
     {
-        return self::because(FailureReason::NotAPicture, 'This is not a picture that can be read: JPEG, PNG, TIFF, WebP, HEIF/AVIF, GIF, SVG and PDF are.');
+        return self::because(
+            FailureReason::NotAPicture,
+            'This is not a picture that can be read: JPEG, PNG, TIFF, WebP, HEIF/AVIF, GIF, SVG and PDF are.',
+        );
     }
 
     public static function damaged(?\Throwable $cause = null): self
     {
-        return self::because(FailureReason::Damaged, 'The picture is cut short or damaged and cannot be decoded. Copy or export it again.', $cause);
+        return self::because(
+            FailureReason::Damaged,
+            'The picture is cut short or damaged and cannot be decoded. Copy or export it again.',
+            $cause,
+        );
     }
 
     public static function tooManyPixels(int $width, int $height, int $limit): self
     {
-        return self::because(FailureReason::TooLarge, \sprintf(
-            'The file says it holds %s × %s px, %s megapixels; more than %s are not opened. Give a smaller version.',
-            number_format($width), number_format($height), number_format($width * $height / 1e6), number_format($limit / 1e6),
-        ));
+        return self::because(
+            FailureReason::TooLarge,
+            \sprintf(
+                'The file says it holds %s × %s px, %s megapixels; more than %s are not opened. Give a smaller version.',
+                number_format($width),
+                number_format($height),
+                number_format(($width * $height) / 1e6),
+                number_format($limit / 1e6),
+            ),
+        );
     }
 
     public static function locked(): self
@@ -49,11 +62,17 @@ final class UnreadableMaster extends \RuntimeException implements Failure
 
     public static function drawingTooLong(int $bytes): self
     {
-        return self::because(FailureReason::TooLarge, \sprintf('The drawing has %s MB of text; more than 50 MB are not opened.', number_format($bytes / 1e6)));
+        return self::because(
+            FailureReason::TooLarge,
+            \sprintf('The drawing has %s MB of text; more than 50 MB are not opened.', number_format($bytes / 1e6)),
+        );
     }
 
     public static function size(PixelSize $now, PixelSize $before): self
     {
-        return self::because(FailureReason::Changed, \sprintf('The master has %s px, but %s px were read on intake. It was changed since; give it again.', $now, $before));
+        return self::because(
+            FailureReason::Changed,
+            \sprintf('The master has %s px, but %s px were read on intake. It was changed since; give it again.', $now, $before),
+        );
     }
 }

@@ -85,7 +85,11 @@ trait Arithmetic
         $side = 2 * $radius + 1;
         $mask = self::matrix([array_fill(0, $side, 1 / $side)]);
 
-        return self::make('convsep', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_convsep($this->pointer, $out, $mask->pointer, ...$tail), []);
+        return self::make(
+            'convsep',
+            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_convsep($this->pointer, $out, $mask->pointer, ...$tail),
+            [],
+        );
     }
 
     /**
@@ -114,7 +118,16 @@ trait Arithmetic
     /** Sample by sample, both images' together. */
     private function with(string $operation, self $other): self
     {
-        return self::make($operation, fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$operation}"}($this->pointer, $other->pointer, $out, ...$tail), []);
+        return self::make(
+            $operation,
+            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$operation}"}(
+                $this->pointer,
+                $other->pointer,
+                $out,
+                ...$tail,
+            ),
+            [],
+        );
     }
 
     /**
@@ -126,7 +139,11 @@ trait Arithmetic
     {
         $matrix = self::matrix($rows);
 
-        return self::make('recomb', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_recomb($this->pointer, $out, $matrix->pointer, ...$tail), []);
+        return self::make(
+            'recomb',
+            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_recomb($this->pointer, $out, $matrix->pointer, ...$tail),
+            [],
+        );
     }
 
     /**
@@ -138,13 +155,23 @@ trait Arithmetic
     {
         $mask = self::matrix([$weights]);
 
-        return self::make('conv', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_conv($this->pointer, $out, $mask->pointer, ...$tail), []);
+        return self::make(
+            'conv',
+            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_conv($this->pointer, $out, $mask->pointer, ...$tail),
+            [],
+        );
     }
 
     /** @param non-empty-list<list<float>> $rows */
     private static function matrix(array $rows): self
     {
-        return self::ofBytes(pack('e*', ...array_merge(...$rows)), new PixelSize(max(1, \count($rows[0])), \count($rows)), 1, Interpretation::Multiband, BandFormat::Double);
+        return self::ofBytes(
+            pack('e*', ...array_merge(...$rows)),
+            new PixelSize(max(1, \count($rows[0])), \count($rows)),
+            1,
+            Interpretation::Multiband,
+            BandFormat::Double,
+        );
     }
 
     /** 255 where it is more than so many levels over another image of its size, 0 elsewhere. */

@@ -16,7 +16,14 @@ trait Colours
     public function fromEmbedded(string $to, int $bits, string $fallback): self
     {
         // Relative colorimetric with black-point compensation: common practice for photographs.
-        return $this->byColour(static fn (self $colour): self => $colour->then('icc_transform', [$to], ['embedded' => 1, 'input-profile' => $fallback, 'intent' => 1, 'black-point-compensation' => 1, 'depth' => $bits]), $bits);
+        return $this->byColour(
+            static fn (self $colour): self => $colour->then(
+                'icc_transform',
+                [$to],
+                ['embedded' => 1, 'input-profile' => $fallback, 'intent' => 1, 'black-point-compensation' => 1, 'depth' => $bits],
+            ),
+            $bits,
+        );
     }
 
     /**
@@ -27,7 +34,14 @@ trait Colours
      */
     public function icc(string $from, string $to, int $intent, bool $blackPoint, int $bits): self
     {
-        return $this->byColour(static fn (self $colour): self => $colour->then('icc_transform', [$to], ['input-profile' => $from, 'intent' => $intent, 'black-point-compensation' => $blackPoint ? 1 : 0, 'depth' => $bits]), $bits);
+        return $this->byColour(
+            static fn (self $colour): self => $colour->then(
+                'icc_transform',
+                [$to],
+                ['input-profile' => $from, 'intent' => $intent, 'black-point-compensation' => $blackPoint ? 1 : 0, 'depth' => $bits],
+            ),
+            $bits,
+        );
     }
 
     /**
@@ -46,13 +60,19 @@ trait Colours
         $scale = (16 === $bits ? 65535 : 255) / (1 === $this->format()->bytes() ? 255 : 65535);
         $alpha = $this->extractBands($colours, 1);
 
-        return $made->join(1 === $scale ? $alpha : $alpha->linear((float) $scale, 0.0)->roundTo($made->format()))->withInterpretation($made->interpretation());
+        return $made
+            ->join(1 === $scale ? $alpha : $alpha->linear((float) $scale, 0.0)->roundTo($made->format()))
+            ->withInterpretation($made->interpretation());
     }
 
     /** By a profile to CIE Lab, as floating numbers. */
     public function iccToLab(string $profile, int $intent, bool $blackPoint): self
     {
-        return $this->then('icc_import', [], ['input-profile' => $profile, 'intent' => $intent, 'black-point-compensation' => $blackPoint ? 1 : 0]);
+        return $this->then(
+            'icc_import',
+            [],
+            ['input-profile' => $profile, 'intent' => $intent, 'black-point-compensation' => $blackPoint ? 1 : 0],
+        );
     }
 
     /** From sRGB to another profile, which is embedded: a file, or one that libvips brings, such as "cmyk" or "p3". */
@@ -84,7 +104,11 @@ trait Colours
 
     public function join(self $bands): self
     {
-        return self::make('bandjoin', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_bandjoin2($this->pointer, $bands->pointer, $out, ...$tail), []);
+        return self::make(
+            'bandjoin',
+            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_bandjoin2($this->pointer, $bands->pointer, $out, ...$tail),
+            [],
+        );
     }
 
     public function withInterpretation(Interpretation $meaning): self

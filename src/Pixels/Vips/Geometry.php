@@ -69,10 +69,19 @@ trait Geometry
         $places = $vips->vips_array_int_new($area, 4);
         try {
             // libvips counts from the middle of the first pixel.
-            return $this->then('affine', [$cos, -$sin, $sin, $cos], [
-                'interpolate' => $interpolate, 'oarea' => $places, 'extend' => Extend::Copy->value,
-                'idx' => 0.5 - $x, 'idy' => 0.5 - $y, 'odx' => $size->width / 2 - 0.5, 'ody' => $size->height / 2 - 0.5,
-            ]);
+            return $this->then(
+                'affine',
+                [$cos, -$sin, $sin, $cos],
+                [
+                    'interpolate' => $interpolate,
+                    'oarea' => $places,
+                    'extend' => Extend::Copy->value,
+                    'idx' => 0.5 - $x,
+                    'idy' => 0.5 - $y,
+                    'odx' => $size->width / 2 - 0.5,
+                    'ody' => $size->height / 2 - 0.5,
+                ],
+            );
         } finally {
             $vips->vips_area_unref($places);
             $vips->g_object_unref($interpolate);
@@ -91,13 +100,24 @@ trait Geometry
             return $this->then('embed', [$x, $y, $size->width, $size->height], $options);
         }
 
-        return $this->withDoubles($background, fn (\FFI\CData $values): self => $this->then('embed', [$x, $y, $size->width, $size->height], $options + ['background' => $values]));
+        return $this->withDoubles(
+            $background,
+            fn (\FFI\CData $values): self => $this->then(
+                'embed',
+                [$x, $y, $size->width, $size->height],
+                $options + ['background' => $values],
+            ),
+        );
     }
 
     /** With another image laid over it. */
     public function insert(self $over, int $x, int $y): self
     {
-        return self::make('insert', fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_insert($this->pointer, $over->pointer, $out, $x, $y, ...$tail), []);
+        return self::make(
+            'insert',
+            fn (\FFI $vips, \FFI\CData $to, array $tail): int => $vips->vips_insert($this->pointer, $over->pointer, $to, $x, $y, ...$tail),
+            [],
+        );
     }
 
     public function crop(PixelWindow $window): self
@@ -110,15 +130,26 @@ trait Geometry
         $from = $this->size();
 
         // PHP divides evenly into an int, which a C function that expects a double behind its dots would misread.
-        return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value]);
+        return $this->then(
+            'resize',
+            [(float) ($to->width / $from->width)],
+            ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value],
+        );
     }
 
-    /** As resize(), but by the kernel alone, never first by blocks: many times as quick where a byte a sample is reduced much (measured, libvips 8.14). */
+    /**
+     * As resize(), but by the kernel alone, never first by blocks: many times as quick where a byte a sample is reduced much
+     * (measured, libvips 8.14).
+     */
     public function resizeDirectly(PixelSize $to, Kernel $kernel): self
     {
         $from = $this->size();
 
-        return $this->then('resize', [(float) ($to->width / $from->width)], ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value, 'gap' => 0.0]);
+        return $this->then(
+            'resize',
+            [(float) ($to->width / $from->width)],
+            ['vscale' => (float) ($to->height / $from->height), 'kernel' => $kernel->value, 'gap' => 0.0],
+        );
     }
 
     /** A column of pieces of one height, laid out row by row. */
@@ -136,9 +167,15 @@ trait Geometry
     /** Reduced to lie within a square, in sRGB; never enlarged. */
     public function thumbnail(int $side): self
     {
-        $isPlain = Interpretation::Srgb === $this->interpretation() && BandFormat::Byte === $this->format() && !$this->hasAlpha() && !$this->has('icc-profile-data');
+        $isPlain =
+            Interpretation::Srgb === $this->interpretation() &&
+            BandFormat::Byte === $this->format() &&
+            !$this->hasAlpha() &&
+            !$this->has('icc-profile-data');
 
-        return $isPlain ? $this->within($side, Kernel::Lanczos) : $this->then('thumbnail_image', [$side], ['height' => $side, 'size' => 2, 'export-profile' => 'srgb']);
+        return $isPlain
+            ? $this->within($side, Kernel::Lanczos)
+            : $this->then('thumbnail_image', [$side], ['height' => $side, 'size' => 2, 'export-profile' => 'srgb']);
     }
 
     /** The same without a thought for colour, a little softer and as quick as can be: to be measured, not looked at. */
@@ -152,16 +189,26 @@ trait Geometry
         $size = $this->size();
         $less = $side / $size->longSide();
 
-        return $less >= 1 ? $this : $this->resizeDirectly(new PixelSize(max(1, (int) round($size->width * $less)), max(1, (int) round($size->height * $less))), $kernel);
+        return $less >= 1
+            ? $this
+            : $this->resizeDirectly(
+                new PixelSize(max(1, (int) round($size->width * $less)), max(1, (int) round($size->height * $less))),
+                $kernel,
+            );
     }
 
     /** Bands laid side by side: a pixel of so many times as many bands becomes so many pixels. */
     public function unfolded(int $factor): self
     {
-        // libvips 8.14 mixes bands up where it is asked for a place that is no multiple of the factor: tiles that all are keep it from that.
+        // libvips 8.14 mixes bands up where it is asked for a place that is no multiple of the factor: tiles that all are keep it
+        // from that.
         $side = self::TILE * $factor;
         $across = intdiv($this->size()->width * $factor, $side) + 1;
 
-        return $this->then('bandunfold', [], ['factor' => $factor])->then('tilecache', [], ['tile-width' => $side, 'tile-height' => self::TILE, 'max-tiles' => 3 * $across, 'threaded' => 1]);
+        return $this->then('bandunfold', [], ['factor' => $factor])->then(
+            'tilecache',
+            [],
+            ['tile-width' => $side, 'tile-height' => self::TILE, 'max-tiles' => 3 * $across, 'threaded' => 1],
+        );
     }
 }

@@ -36,7 +36,11 @@ final class Image
      */
     public static function load(string $loader, string $path, array $options = []): self
     {
-        return self::make($loader.'load', static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$loader}load"}($path, $out, ...$tail), $options);
+        return self::make(
+            $loader.'load',
+            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$loader}load"}($path, $out, ...$tail),
+            $options,
+        );
     }
 
     /**
@@ -46,17 +50,21 @@ final class Image
      */
     public static function drawing(string $svg, array $options = []): self
     {
-        return self::make('svgload', static function (\FFI $vips, \FFI\CData $out, array $tail) use ($svg): int {
-            $buffer = self::buffer($svg);
+        return self::make(
+            'svgload',
+            static function (\FFI $vips, \FFI\CData $out, array $tail) use ($svg): int {
+                $buffer = self::buffer($svg);
 
-            $failed = $vips->vips_svgload_buffer($buffer, \strlen($svg), $out, ...$tail);
-            if (0 === $failed) {
-                // The library reads the text when it draws, long after this call; it lives as long as the process.
-                self::$kept[] = $buffer;
-            }
+                $failed = $vips->vips_svgload_buffer($buffer, \strlen($svg), $out, ...$tail);
+                if (0 === $failed) {
+                    // The library reads the text when it draws, long after this call; it lives as long as the process.
+                    self::$kept[] = $buffer;
+                }
 
-            return $failed;
-        }, $options);
+                return $failed;
+            },
+            $options,
+        );
     }
 
     /** A file of bare samples, row by row, bands interleaved; read where it is looked at. */
@@ -64,7 +72,14 @@ final class Image
     {
         return self::make(
             'rawload',
-            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_rawload($path, $out, $size->width, $size->height, $bands, ...$tail),
+            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_rawload(
+                $path,
+                $out,
+                $size->width,
+                $size->height,
+                $bands,
+                ...$tail,
+            ),
             ['format' => $format->value, 'interpretation' => $meaning->value],
         );
     }
@@ -74,7 +89,7 @@ final class Image
     {
         return self::make(
             'gaussnoise',
-            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_gaussnoise($out, $size->width, $size->height, ...$tail),
+            static fn (\FFI $vips, \FFI\CData $to, array $tail): int => $vips->vips_gaussnoise($to, $size->width, $size->height, ...$tail),
             ['mean' => 0.0, 'sigma' => 1.0, 'seed' => $seed],
         );
     }
@@ -90,7 +105,12 @@ final class Image
         $bands = $found->bands();
         $numbers = array_map(intval(...), $found->cast(BandFormat::Int)->values());
 
-        return array_map(static fn (int $band): array => array_values(array_filter($numbers, static fn (int $i): bool => $i % $bands === $band, \ARRAY_FILTER_USE_KEY)), range(0, $bands - 1));
+        return array_map(
+            static fn (int $band): array => array_values(
+                array_filter($numbers, static fn (int $i): bool => $i % $bands === $band, \ARRAY_FILTER_USE_KEY),
+            ),
+            range(0, $bands - 1),
+        );
     }
 
     /** A file's picture, upright, reduced to lie within a square, in sRGB: decoded only as far as that needs. */
@@ -166,7 +186,16 @@ final class Image
      */
     private function then(string $operation, array $arguments = [], array $options = []): self
     {
-        return self::make($operation, fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$operation}"}($this->pointer, $out, ...$arguments, ...$tail), $options);
+        return self::make(
+            $operation,
+            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->{"vips_{$operation}"}(
+                $this->pointer,
+                $out,
+                ...$arguments,
+                ...$tail,
+            ),
+            $options,
+        );
     }
 
     /**

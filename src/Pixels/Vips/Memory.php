@@ -10,9 +10,21 @@ use Snugfit\Core\Measure\PixelSize;
 trait Memory
 {
     /** @param string $pixels samples, row by row, bands interleaved */
-    public static function ofBytes(string $pixels, PixelSize $size, int $bands, Interpretation $meaning = Interpretation::Srgb, BandFormat $format = BandFormat::Byte): self
-    {
-        $image = Vips::library()->vips_image_new_from_memory_copy(self::buffer($pixels), \strlen($pixels), $size->width, $size->height, $bands, $format->value);
+    public static function ofBytes(
+        string $pixels,
+        PixelSize $size,
+        int $bands,
+        Interpretation $meaning = Interpretation::Srgb,
+        BandFormat $format = BandFormat::Byte,
+    ): self {
+        $image = Vips::library()->vips_image_new_from_memory_copy(
+            self::buffer($pixels),
+            \strlen($pixels),
+            $size->width,
+            $size->height,
+            $bands,
+            $format->value,
+        );
 
         return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->withInterpretation($meaning);
     }
@@ -24,7 +36,14 @@ trait Memory
      */
     public static function over(\FFI\CData $samples, PixelSize $size, int $bands, BandFormat $format, Interpretation $meaning): self
     {
-        $image = Vips::library()->vips_image_new_from_memory($samples, \FFI::sizeof($samples), $size->width, $size->height, $bands, $format->value);
+        $image = Vips::library()->vips_image_new_from_memory(
+            $samples,
+            \FFI::sizeof($samples),
+            $size->width,
+            $size->height,
+            $bands,
+            $format->value,
+        );
 
         return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->withInterpretation($meaning);
     }
@@ -49,7 +68,10 @@ trait Memory
         return \FFI::string($this->samples(), $this->size()->pixels() * $this->bands() * $this->format()->bytes());
     }
 
-    /** All pixels where they lie in memory, row by row, bands interleaved: computed where they are not yet, and there as long as the image is. */
+    /**
+     * All pixels where they lie in memory, row by row, bands interleaved: computed where they are not yet, and there as long as
+     * the image is.
+     */
     public function samples(): \FFI\CData
     {
         $vips = Vips::library();
@@ -62,13 +84,19 @@ trait Memory
     public function values(): array
     {
         /** @var non-empty-list<int|float> $values */
-        $values = array_values(unpack(match ($this->format()) {
-            BandFormat::Byte => 'C*',
-            BandFormat::Short => 'v*',
-            BandFormat::Int => 'V*',
-            BandFormat::Float => 'g*',
-            default => throw VipsFailed::at('values', 'samples of this form are not read'),
-        }, $this->bytes()) ?: []);
+        $values = array_values(
+            unpack(
+                match ($this->format()) {
+                    BandFormat::Byte => 'C*',
+                    BandFormat::Short => 'v*',
+                    BandFormat::Int => 'V*',
+                    BandFormat::Float => 'g*',
+                    default => throw VipsFailed::at('values', 'samples of this form are not read'),
+                },
+                $this->bytes(),
+            ) ?:
+            [],
+        );
 
         return $values;
     }

@@ -23,8 +23,12 @@ final class PdfFile
     private const HAIRLINE = 0.25;
 
     /** @param resource $file */
-    private function __construct(private $file, private readonly string $path, private int $at = 0, /** @var array<int, int> */ private array $places = [])
-    {
+    private function __construct(
+        private $file,
+        private readonly string $path,
+        private int $at = 0,
+        /** @var array<int, int> */ private array $places = [],
+    ) {
     }
 
     /**
@@ -48,19 +52,33 @@ final class PdfFile
         $this->put("%PDF-1.6\n%\xE2\xE3\xCF\xD3\n");
         $this->object(1, '<< /Type /Catalog /Pages 2 0 R >>');
         $this->object(2, '<< /Type /Pages /Kids [3 0 R] /Count 1 >>');
-        $this->object(3, \sprintf(
-            '<< /Type /Page /Parent 2 0 R /MediaBox %s /BleedBox %s /TrimBox %s%s /Resources << /XObject << /Picture 5 0 R >> /ProcSet [/PDF /Image%s] >> /Contents 4 0 R >>',
-            self::box($page->mediaBox(), $unit), self::box($page->bleedBox(), $unit), self::box($page->trimBox(), $unit), 1 === $unit ? '' : " /UserUnit $unit", 1 === $profile->channels() ? 'B' : 'C',
-        ));
+        $this->object(
+            3,
+            \sprintf(
+                '<< /Type /Page /Parent 2 0 R /MediaBox %s /BleedBox %s /TrimBox %s%s /Resources << /XObject << '
+                .'/Picture 5 0 R >> /ProcSet [/PDF /Image%s] >> /Contents 4 0 R >>',
+                self::box($page->mediaBox(), $unit),
+                self::box($page->bleedBox(), $unit),
+                self::box($page->trimBox(), $unit),
+                1 === $unit ? '' : " /UserUnit $unit",
+                1 === $profile->channels() ? 'B' : 'C',
+            ),
+        );
         $drawing = self::drawing($page, $profile, $unit);
         $this->object(4, \sprintf("<< /Length %d >>\nstream\n%s\nendstream", \strlen($drawing), $drawing));
         $bytes = (int) filesize($jpeg);
         $this->begin(5);
         // Four inks in a JPEG are kept upside down.
-        $this->put(\sprintf(
-            "<< /Type /XObject /Subtype /Image /Width %d /Height %d /ColorSpace [/ICCBased 6 0 R] /BitsPerComponent 8%s /Filter /DCTDecode /Length %d >>\nstream\n",
-            $size->width, $size->height, 4 === $profile->channels() ? ' /Decode [1 0 1 0 1 0 1 0]' : '', $bytes,
-        ));
+        $this->put(
+            \sprintf(
+                '<< /Type /XObject /Subtype /Image /Width %d /Height %d /ColorSpace [/ICCBased 6 0 R] '
+                ."/BitsPerComponent 8%s /Filter /DCTDecode /Length %d >>\nstream\n",
+                $size->width,
+                $size->height,
+                4 === $profile->channels() ? ' /Decode [1 0 1 0 1 0 1 0]' : '',
+                $bytes,
+            ),
+        );
         $picture = fopen($jpeg, 'r') ?: throw UnwritablePrintFile::at($this->path);
         if (stream_copy_to_stream($picture, $this->file) !== $bytes) {
             throw UnwritablePrintFile::at($this->path);
@@ -70,7 +88,10 @@ final class PdfFile
         $this->put("\nendstream\nendobj\n");
         $icc = (string) Image::load('jpeg', $jpeg)->blob('icc-profile-data');
         $packed = (string) gzcompress($icc, 9);
-        $this->object(6, \sprintf("<< /N %d /Filter /FlateDecode /Length %d >>\nstream\n%s\nendstream", $profile->channels(), \strlen($packed), $packed));
+        $this->object(
+            6,
+            \sprintf("<< /N %d /Filter /FlateDecode /Length %d >>\nstream\n%s\nendstream", $profile->channels(), \strlen($packed), $packed),
+        );
         $this->object(7, '<< /Producer (Snugfit) >>');
         $this->end();
     }
@@ -78,10 +99,19 @@ final class PdfFile
     private static function drawing(PdfPage $page, Profile $profile, int $unit): string
     {
         [$left, $bottom, $right, $top] = $page->bleedBox();
-        $lines = \sprintf('q %s 0 0 %s %s %s cm /Picture Do Q', self::number(($right - $left) / $unit), self::number(($top - $bottom) / $unit), self::number($left / $unit), self::number($bottom / $unit));
+        $lines = \sprintf(
+            'q %s 0 0 %s %s %s cm /Picture Do Q',
+            self::number(($right - $left) / $unit),
+            self::number(($top - $bottom) / $unit),
+            self::number($left / $unit),
+            self::number($bottom / $unit),
+        );
         foreach ($page->marks() as $i => $mark) {
             [$x1, $y1, $x2, $y2] = array_map(static fn (float $value): string => self::number($value / $unit), $mark);
-            $lines .= (0 === $i ? \sprintf("\n%s w %s", self::number(self::HAIRLINE / $unit), Profile::Coated === $profile ? '1 1 1 1 K' : '0 G') : '')."\n$x1 $y1 m $x2 $y2 l S";
+            $lines .=
+                (0 === $i
+                    ? \sprintf("\n%s w %s", self::number(self::HAIRLINE / $unit), Profile::Coated === $profile ? '1 1 1 1 K' : '0 G')
+                    : '')."\n$x1 $y1 m $x2 $y2 l S";
         }
 
         return $lines;

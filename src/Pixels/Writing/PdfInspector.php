@@ -21,7 +21,15 @@ final readonly class PdfInspector
         $media = self::box($text, 'MediaBox') ?? throw UnwritablePrintFile::unreadable('the PDF has no page');
         $bleed = self::box($text, 'BleedBox') ?? $media;
 
-        return new self($path, new PdfBoxes($media, $bleed, self::box($text, 'TrimBox') ?? $bleed, 1 === preg_match('/^Pages:\s+(\d+)/m', $text, $found) ? (int) $found[1] : 1));
+        return new self(
+            $path,
+            new PdfBoxes(
+                $media,
+                $bleed,
+                self::box($text, 'TrimBox') ?? $bleed,
+                1 === preg_match('/^Pages:\s+(\d+)/m', $text, $found) ? (int) $found[1] : 1,
+            ),
+        );
     }
 
     /**
@@ -72,6 +80,8 @@ final readonly class PdfInspector
         $output = (string) stream_get_contents($pipes[1]);
         $errors = trim((string) stream_get_contents($pipes[2]));
 
-        return 0 === proc_close($process) ? $output : throw UnwritablePrintFile::unreadable(cause: new \RuntimeException($command[0].': '.$errors));
+        return 0 === proc_close($process)
+            ? $output
+            : throw UnwritablePrintFile::unreadable(cause: new \RuntimeException($command[0].': '.$errors));
     }
 }

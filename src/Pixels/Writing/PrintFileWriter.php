@@ -15,7 +15,19 @@ use Snugfit\Pixels\Vips\Image;
 final readonly class PrintFileWriter
 {
     /** What came with a master and belongs in no print file. */
-    public const NOTES = ['exif-data', 'xmp-data', 'iptc-data', 'photoshop-data', 'icc-profile-data', 'gif-delay', 'delay', 'loop', 'n-pages', 'page-height', 'orientation'];
+    public const NOTES = [
+        'exif-data',
+        'xmp-data',
+        'iptc-data',
+        'photoshop-data',
+        'icc-profile-data',
+        'gif-delay',
+        'delay',
+        'loop',
+        'n-pages',
+        'page-height',
+        'orientation',
+    ];
 
     private const UNIT_INCH = 1;
     private const PREDICT_HORIZONTAL = 2;
@@ -76,15 +88,22 @@ final readonly class PrintFileWriter
         match ($write->format) {
             FileFormat::Jpeg => $this->jpeg($picture, $quality, $profile, $path),
             FileFormat::Png => $picture->save('png', $path, $profile),
-            FileFormat::Tiff => $picture->save('tiff', $path, $profile + [
-                'compression' => match ($write->compression) {
-                    Compression::None => 0,
-                    Compression::Deflate => 2,
-                    Compression::Lzw => 5,
-                },
-                'predictor' => self::PREDICT_HORIZONTAL, 'resunit' => self::UNIT_INCH,
-                'bigtiff' => $picture->size()->pixels() * $picture->bands() * $picture->format()->bytes() > self::CLASSIC_TIFF_BYTES ? 1 : 0,
-            ]),
+            FileFormat::Tiff => $picture->save(
+                'tiff',
+                $path,
+                $profile + [
+                    'compression' => match ($write->compression) {
+                        Compression::None => 0,
+                        Compression::Deflate => 2,
+                        Compression::Lzw => 5,
+                    },
+                    'predictor' => self::PREDICT_HORIZONTAL,
+                    'resunit' => self::UNIT_INCH,
+                    'bigtiff' => $picture->size()->pixels() * $picture->bands() * $picture->format()->bytes() > self::CLASSIC_TIFF_BYTES
+                        ? 1
+                        : 0,
+                ],
+            ),
             FileFormat::Webp => $picture->save('webp', $path, $profile + ['Q' => $quality, 'smart-subsample' => 1, 'effort' => 4]),
             FileFormat::Pdf => $this->pdf($picture, $write, $quality, $profile, $path),
         };
@@ -102,7 +121,13 @@ final readonly class PrintFileWriter
         $jpeg = $path.'.jpg';
         try {
             $this->jpeg($picture, $quality, $profile, $jpeg);
-            PdfFile::write($path, $jpeg, $picture->size(), $write->page ?? throw new \LogicException('A PDF has a page.'), $write->colour->profile);
+            PdfFile::write(
+                $path,
+                $jpeg,
+                $picture->size(),
+                $write->page ?? throw new \LogicException('A PDF has a page.'),
+                $write->colour->profile,
+            );
         } finally {
             if (is_file($jpeg)) {
                 unlink($jpeg);

@@ -149,7 +149,11 @@ class Batch
     public function artworks(): array
     {
         $artworks = $this->artworks->filter(static fn (BatchArtwork $artwork): bool => !$artwork->isRemoved())->toArray();
-        usort($artworks, static fn (BatchArtwork $a, BatchArtwork $b): int => strnatcasecmp($a->folder(), $b->folder()) ?: strnatcasecmp($a->fileName(), $b->fileName()));
+        usort(
+            $artworks,
+            static fn (BatchArtwork $a, BatchArtwork $b): int => strnatcasecmp($a->folder(), $b->folder()) ?:
+            strnatcasecmp($a->fileName(), $b->fileName()),
+        );
 
         return $artworks;
     }
@@ -157,7 +161,9 @@ class Batch
     /** @return list<BatchArtwork> those whose master was read */
     public function readArtworks(): array
     {
-        return array_values(array_filter($this->artworks(), static fn (BatchArtwork $artwork): bool => IntakeState::Read === $artwork->state()));
+        return array_values(
+            array_filter($this->artworks(), static fn (BatchArtwork $artwork): bool => IntakeState::Read === $artwork->state()),
+        );
     }
 
     /** Any of its artworks, also one that is removed. */

@@ -43,7 +43,12 @@ final class ProductRepository extends ServiceEntityRepository
     /** @return list<Product> those that are not retired */
     public function offered(): array
     {
-        return array_values(array_map(static fn (StoredProduct $shelved): Product => $shelved->product(), array_filter($this->products(), static fn (StoredProduct $shelved): bool => !$shelved->isRetired())));
+        return array_values(
+            array_map(
+                static fn (StoredProduct $shelved): Product => $shelved->product(),
+                array_filter($this->products(), static fn (StoredProduct $shelved): bool => !$shelved->isRetired()),
+            ),
+        );
     }
 
     public function byCode(string $code): ?StoredProduct

@@ -40,7 +40,14 @@ final readonly class EffectiveSettings
         $family = ProductFamily::of($product);
 
         return new self(
-            $artwork, $product, $family, $artwork->ofFamily($family->key), $artwork->ofProduct($product->code), null, $artwork->artwork(), $artwork->keepBoxes(),
+            $artwork,
+            $product,
+            $family,
+            $artwork->ofFamily($family->key),
+            $artwork->ofProduct($product->code),
+            null,
+            $artwork->artwork(),
+            $artwork->keepBoxes(),
         );
     }
 
@@ -87,21 +94,36 @@ final readonly class EffectiveSettings
     /** Names the framing that counts, which the products of a family share. */
     public function framingKey(): string
     {
-        return \sprintf('%d/%s', $this->artwork->id(), $this->isAlone() ? 'product/'.$this->product->code : 'family/'.$this->family->key);
+        return \sprintf(
+            '%d/%s',
+            $this->artwork->id(),
+            $this->isAlone() ? 'product/'.$this->product->code : 'family/'.$this->family->key,
+        );
     }
 
     /** The same with another framing, to see what would come of it. */
     public function trying(Framing $framing): self
     {
         return new self(
-            $this->artwork, $this->product, $this->family, $this->ofFamily, $this->ofProduct, $framing, $this->picture, $this->keep,
+            $this->artwork,
+            $this->product,
+            $this->family,
+            $this->ofFamily,
+            $this->ofProduct,
+            $framing,
+            $this->picture,
+            $this->keep,
         );
     }
 
     public function placementRequest(): PlacementRequest
     {
         return new PlacementRequest(
-            $this->framing(), $this->keep, $this->ofProduct->limit, $this->ofProduct->policy, $this->artwork->facts()->focus,
+            $this->framing(),
+            $this->keep,
+            $this->ofProduct->limit,
+            $this->ofProduct->policy,
+            $this->artwork->facts()->focus,
         );
     }
 
@@ -136,7 +158,12 @@ final readonly class EffectiveSettings
     /** Whether the planner would decide the same. */
     public function plansLike(self $other): bool
     {
-        return $this->artwork === $other->artwork && $this->picture == $other->picture && $this->product == $other->product
-            && $this->ofFamily == $other->ofFamily && $this->ofProduct == $other->ofProduct && $this->keep == $other->keep && $this->tried == $other->tried;
+        return $this->artwork === $other->artwork &&
+            $this->picture == $other->picture &&
+            $this->product == $other->product &&
+            $this->ofFamily == $other->ofFamily &&
+            $this->ofProduct == $other->ofProduct &&
+            $this->keep == $other->keep &&
+            $this->tried == $other->tried;
     }
 }

@@ -29,13 +29,19 @@ final class CounterController extends AbstractController
     /** Dockets on a page. */
     private const PAGE = 24;
 
-    public function __construct(private readonly EntityManagerInterface $entities, private readonly BatchRepository $batches, private readonly BatchRemover $remover)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $entities,
+        private readonly BatchRepository $batches,
+        private readonly BatchRemover $remover,
+    ) {
     }
 
     #[Route('/', name: 'counter', methods: ['GET'])]
-    public function show(#[MapQueryParameter] BatchScope $of = BatchScope::Open, #[MapQueryParameter] string $find = '', #[MapQueryParameter] int $page = 1): Response
-    {
+    public function show(
+        #[MapQueryParameter] BatchScope $of = BatchScope::Open,
+        #[MapQueryParameter] string $find = '',
+        #[MapQueryParameter] int $page = 1,
+    ): Response {
         $counts = [];
         foreach (BatchScope::cases() as $scope) {
             $counts[$scope->value] = $this->batches->countFound($scope);
@@ -67,7 +73,11 @@ final class CounterController extends AbstractController
     #[Route('/batches', name: 'batch_start', methods: ['POST'])]
     public function start(Request $request): Response
     {
-        return $this->redirectToRoute('intake', ['batch' => $this->open($request->request->getString('name'))->id()], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'intake',
+            ['batch' => $this->open($request->request->getString('name'))->id()],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** A batch for pictures that were dropped on the counter, and where they go. */
@@ -76,10 +86,13 @@ final class CounterController extends AbstractController
     {
         $batch = $this->open($dropped->name());
 
-        return new JsonResponse([
-            'uploads' => $this->generateUrl('upload_create', ['batch' => $batch->id()]),
-            'intake' => $this->generateUrl('intake', ['batch' => $batch->id()]),
-        ], Response::HTTP_CREATED);
+        return new JsonResponse(
+            [
+                'uploads' => $this->generateUrl('upload_create', ['batch' => $batch->id()]),
+                'intake' => $this->generateUrl('intake', ['batch' => $batch->id()]),
+            ],
+            Response::HTTP_CREATED,
+        );
     }
 
     #[Route('/batches/{batch<\d+>}/name', name: 'batch_rename', methods: ['POST'])]
@@ -105,9 +118,15 @@ final class CounterController extends AbstractController
             return $this->redirectToRoute('counter', ['of' => BatchScope::Deleted->value], Response::HTTP_SEE_OTHER);
         }
 
-        return $this->render('counter/delete.html.twig', [
-            'docket' => $batch, 'contents' => $this->remover->contents($batch), 'isRunning' => $isRunning,
-        ], new Response(status: $request->isMethod('POST') ? Response::HTTP_CONFLICT : Response::HTTP_OK));
+        return $this->render(
+            'counter/delete.html.twig',
+            [
+                'docket' => $batch,
+                'contents' => $this->remover->contents($batch),
+                'isRunning' => $isRunning,
+            ],
+            new Response(status: $request->isMethod('POST') ? Response::HTTP_CONFLICT : Response::HTTP_OK),
+        );
     }
 
     #[Route('/batches/{batch<\d+>}/archive', name: 'batch_archive', methods: ['POST'])]

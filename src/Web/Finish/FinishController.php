@@ -61,12 +61,18 @@ final class FinishController extends AbstractController
         $placed = $this->sheet->place($artwork, $product);
         $view = $this->view($batch, $placed, $request->query->getString('for', 'picture'));
         $regions = null === $view['recipe'] || $placed->placement->artwork->isVector ? [] : $this->regions->of($artwork, []);
-        $share = static fn (string $name, float $otherwise): float => is_numeric($request->query->getString($name)) ? max(0.0, min(1.0, (float) $request->query->getString($name))) : $otherwise;
+        $share = static fn (string $name, float $otherwise): float => is_numeric($request->query->getString($name))
+            ? max(0.0, min(1.0, (float) $request->query->getString($name)))
+            : $otherwise;
 
-        return $this->render('finish/finish.html.twig', $view + [
-            'products' => $this->sheet->products($batch), 'at' => [$share('x', $regions[0]['x'] ?? 0.5), $share('y', $regions[0]['y'] ?? 0.5)],
-            'hasProof' => Profile::Srgb !== $placed->placement->product->colour->profile,
-        ]);
+        return $this->render(
+            'finish/finish.html.twig',
+            $view + [
+                'products' => $this->sheet->products($batch),
+                'at' => [$share('x', $regions[0]['x'] ?? 0.5), $share('y', $regions[0]['y'] ?? 0.5)],
+                'hasProof' => Profile::Srgb !== $placed->placement->product->colour->profile,
+            ],
+        );
     }
 
     /** A step is set at a place, or left to the wider ones. */
@@ -100,10 +106,19 @@ final class FinishController extends AbstractController
             $recipe = $recipe->finishedBy(new Finish());
         }
         $side = static fn (string $name): int => max(16, min(self::LARGEST_PATCH, $request->query->getInt($name)));
-        $window = StripRegions::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h'))) ?? throw $this->createNotFoundException();
+        $window =
+            StripRegions::window(
+                $recipe,
+                (float) $request->query->getString('x'),
+                (float) $request->query->getString('y'),
+                new PixelSize($side('w'), $side('h')),
+            ) ?? throw $this->createNotFoundException();
         $shown = ScreenRendering::tryFrom($request->query->getString('shown')) ?? ScreenRendering::Plain;
 
-        return $this->pictures->answer(PatchJob::key($artwork->master(), $recipe, $window, $shown), fn (string $target): PatchJob => new PatchJob($this->masters->of($artwork->master()), $recipe, $window, $target, $shown));
+        return $this->pictures->answer(
+            PatchJob::key($artwork->master(), $recipe, $window, $shown),
+            fn (string $target): PatchJob => new PatchJob($this->masters->of($artwork->master()), $recipe, $window, $target, $shown),
+        );
     }
 
     /** The marks, to lay over the picture. */
@@ -114,7 +129,10 @@ final class FinishController extends AbstractController
         $marks = $placed->effective->finish()->mask ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
-        return $this->pictures->answer(MaskOverlayJob::key($marks, $size), static fn (string $target): MaskOverlayJob => new MaskOverlayJob($marks, $size, $target));
+        return $this->pictures->answer(
+            MaskOverlayJob::key($marks, $size),
+            static fn (string $target): MaskOverlayJob => new MaskOverlayJob($marks, $size, $target),
+        );
     }
 
     /** How the tones are spread before and after. */
@@ -128,13 +146,19 @@ final class FinishController extends AbstractController
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY);
         }
 
-        return $this->render('finish/_tones.html.twig', ['before' => self::spread($tones->record('before')), 'after' => self::spread($tones->record('after'))]);
+        return $this->render('finish/_tones.html.twig', [
+            'before' => self::spread($tones->record('before')),
+            'after' => self::spread($tones->record('after')),
+        ]);
     }
 
     /** @return array{path: string, black: float, white: float} an outline over 256 × 100 */
     private static function spread(JsonReader $tones): array
     {
-        $bins = array_map(static fn (mixed $bin): float => is_numeric($bin) ? (float) $bin : 0.0, array_values(\is_array($list = $tones->toArray()['bins'] ?? null) ? $list : []));
+        $bins = array_map(
+            static fn (mixed $bin): float => is_numeric($bin) ? (float) $bin : 0.0,
+            array_values(\is_array($list = $tones->toArray()['bins'] ?? null) ? $list : []),
+        );
         // The ends may tower over all else; they are told in figures.
         $inner = \array_slice($bins, 1, 254);
         $most = max(1.0, ...$inner);
@@ -146,14 +170,21 @@ final class FinishController extends AbstractController
         return ['path' => $path.'L255 100Z', 'black' => $tones->float('black'), 'white' => $tones->float('white')];
     }
 
-    /** @return array{batch: Batch, placed: PlannedPlacement, places: FinishScopes, here: string, wishes: FinishSettings, suggested: Sharpening, recipe: ?Recipe, failure: ?string} */
+    /**
+     * @return array{batch: Batch, placed: PlannedPlacement, places: FinishScopes, here: string, wishes: FinishSettings,
+     * suggested: Sharpening, recipe: ?Recipe, failure: ?string}
+     */
     private function view(Batch $batch, PlannedPlacement $placed, string $here): array
     {
         $outcome = $this->production->decide($placed->wanted());
         $places = FinishScopes::of($placed);
 
         return [
-            'batch' => $batch, 'placed' => $placed, 'places' => $places, 'here' => $places->named($here)->key, 'wishes' => $placed->effective->finish(),
+            'batch' => $batch,
+            'placed' => $placed,
+            'places' => $places,
+            'here' => $places->named($here)->key,
+            'wishes' => $placed->effective->finish(),
             'suggested' => Sharpening::suggestedFor($placed->artwork->kind(), $placed->placement->product),
             'recipe' => $outcome instanceof Recipe ? $outcome : null,
             'failure' => $outcome instanceof Refusal && RefusalReason::Impossible === $outcome->reason ? $outcome->sentence : null,

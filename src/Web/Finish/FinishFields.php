@@ -20,13 +20,17 @@ use Symfony\Component\Validator\Constraints as Assert;
 final readonly class FinishFields
 {
     public const STEPS = [
-        'tidy' => 'Colour tidy', 'clean' => 'Clean-up', 'sharpen' => 'Sharpening', 'marks' => 'where to sharpen', 'grain' => 'Grain', 'guard' => 'Tone guard',
+        'tidy' => 'Colour tidy',
+        'clean' => 'Clean-up',
+        'sharpen' => 'Sharpening',
+        'marks' => 'where to sharpen',
+        'grain' => 'Grain',
+        'guard' => 'Tone guard',
     ];
 
     /** @param list<array<string, mixed>> $marks */
     public function __construct(
-        #[Assert\Choice(callback: [self::class, 'steps'], message: 'There is no such step.')]
-        public string $step,
+        #[Assert\Choice(callback: [self::class, 'steps'], message: 'There is no such step.')] public string $step,
         /** The scope that it is set at. */
         public string $for = 'picture',
         /** Left to the wider scopes. */

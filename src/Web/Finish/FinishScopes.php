@@ -23,23 +23,37 @@ final readonly class FinishScopes
     {
         [$effective, $artwork] = [$scoped->effective, $scoped->artwork];
         $batch = $artwork->batch();
-        $scopes = [new FinishScope(
-            'product', 'this product', $effective->ofProduct->finish,
-            static fn (FinishSettings $finish): Change => $effective->overridden($effective->ofProduct->finishedBy($finish)),
-        )];
+        $scopes = [
+            new FinishScope(
+                'product',
+                'this product',
+                $effective->ofProduct->finish,
+                static fn (FinishSettings $finish): Change => $effective->overridden($effective->ofProduct->finishedBy($finish)),
+            ),
+        ];
         if (!$effective->isAlone()) {
             $family = $effective->family->key;
             $scopes[] = new FinishScope(
-                'family', 'all of '.$effective->family->label, $effective->ofFamily->finish,
-                static fn (FinishSettings $finish): Change => FamilySettingsChange::of($artwork, $family, $effective->ofFamily->finishedBy($finish)),
+                'family',
+                'all of '.$effective->family->label,
+                $effective->ofFamily->finish,
+                static fn (FinishSettings $finish): Change => FamilySettingsChange::of(
+                    $artwork,
+                    $family,
+                    $effective->ofFamily->finishedBy($finish),
+                ),
             );
         }
         $scopes[] = new FinishScope(
-            'picture', 'the picture', $artwork->settings()->finish,
+            'picture',
+            'the picture',
+            $artwork->settings()->finish,
             static fn (FinishSettings $finish): Change => ArtworkSettingsChange::of($artwork, $artwork->settings()->finishedBy($finish)),
         );
         $scopes[] = new FinishScope(
-            'batch', 'the batch', $batch->settings()->finish,
+            'batch',
+            'the batch',
+            $batch->settings()->finish,
             static fn (FinishSettings $finish): Change => BatchSettingsChange::of($batch, $batch->settings()->finishedBy($finish)),
         );
 

@@ -64,13 +64,23 @@ final class FitSheetController extends AbstractController
         if ('' !== $only) {
             $rows = SheetRows::ofSome($batch, $this->sheet, $this->figures, $query, array_map(intval(...), explode(',', $only)));
 
-            return $this->render('fit-sheet/_rows.html.twig', ['batch' => $batch, 'products' => $this->sheet->products($batch), 'rows' => $rows, 'next' => 0, 'total' => 0]);
+            return $this->render('fit-sheet/_rows.html.twig', [
+                'batch' => $batch,
+                'products' => $this->sheet->products($batch),
+                'rows' => $rows,
+                'next' => 0,
+                'total' => 0,
+            ]);
         }
         $from = max(0, $request->query->getInt('from'));
         $rows = $this->rowsOf($batch, $query);
 
         return $this->render('fit-sheet/_rows.html.twig', [
-            'batch' => $batch, 'products' => $this->sheet->products($batch), 'rows' => $rows->part($from, self::ROWS), 'next' => $from + self::ROWS, 'total' => $rows->count(),
+            'batch' => $batch,
+            'products' => $this->sheet->products($batch),
+            'rows' => $rows->part($from, self::ROWS),
+            'next' => $from + self::ROWS,
+            'total' => $rows->count(),
         ]);
     }
 
@@ -91,7 +101,8 @@ final class FitSheetController extends AbstractController
         $rows = $this->rowsOf($batch, SheetQuery::in($request->query))->all();
 
         return new Response(implode('', iterator_to_array(SheetCsv::lines($rows), false)), 200, [
-            'Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('fit-sheet-%s.csv', $batch->number())),
+            'Content-Type' => 'text/csv; charset=utf-8',
+            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('fit-sheet-%s.csv', $batch->number())),
         ]);
     }
 
@@ -106,7 +117,12 @@ final class FitSheetController extends AbstractController
     public function products(Batch $batch, Request $request, UndoHistory $history, ProductRepository $productRepository): Response
     {
         $wanted = $request->request->all('codes');
-        $codes = array_values(array_filter(array_map(strval(...), array_keys($productRepository->catalogue()->products)), static fn (string $code): bool => \in_array($code, $wanted, true)));
+        $codes = array_values(
+            array_filter(
+                array_map(strval(...), array_keys($productRepository->catalogue()->products)),
+                static fn (string $code): bool => \in_array($code, $wanted, true),
+            ),
+        );
         $history->apply($batch, \sprintf('Chose %d products', \count($codes)), ProductChoiceChange::of($batch, $codes));
 
         return $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);

@@ -33,7 +33,7 @@ final readonly class SheetActs
     public function apply(Batch $batch, string $act, string $value, array $cells): bool
     {
         $chosen = $this->chosen($batch, $cells);
-        $change = $this->change($act, $value, 'copy' === $act ? ($this->chosen($batch, [$value])[0] ?? null) : null);
+        $change = $this->change($act, $value, 'copy' === $act ? $this->chosen($batch, [$value])[0] ?? null : null);
         if (null === $change) {
             return false;
         }
@@ -50,7 +50,9 @@ final readonly class SheetActs
         $policy = UpscalePolicy::tryFrom($value);
 
         return match ($act) {
-            'orientation' => self::reframed(static fn (Framing $now): Framing => $now->unmoved()->with(orientation: OrientationRule::tryFrom($value))),
+            'orientation' => self::reframed(
+                static fn (Framing $now): Framing => $now->unmoved()->with(orientation: OrientationRule::tryFrom($value)),
+            ),
             'sits' => self::reframed(static fn (Framing $now): Framing => $now->unmoved()->with(fitMode: FitMode::tryFrom($value))),
             'looks-right' => static fn (EffectiveSettings $one): array => [$one->reframed($one->state()->lookedAt())],
             'copy' => null === $model ? null : static fn (EffectiveSettings $one): array => [$one->reframed($model->state())],
@@ -96,14 +98,23 @@ final readonly class SheetActs
     }
 
     private const WORDS = [
-        'orientation' => 'Turned', 'sits' => 'Changed how to sit for', 'looks-right' => 'Found right', 'copy' => 'Copied a framing to', 'reset' => 'Reset',
-        'limit' => 'Set the limit of', 'enlarge' => 'Set when to enlarge', 'leave-out' => 'Left out', 'take-in' => 'Took in',
+        'orientation' => 'Turned',
+        'sits' => 'Changed how to sit for',
+        'looks-right' => 'Found right',
+        'copy' => 'Copied a framing to',
+        'reset' => 'Reset',
+        'limit' => 'Set the limit of',
+        'enlarge' => 'Set when to enlarge',
+        'leave-out' => 'Left out',
+        'take-in' => 'Took in',
     ];
 
     /** @param list<EffectiveSettings> $chosen */
     private static function called(array $chosen): string
     {
-        return 1 === \count($chosen) ? \sprintf('"%s" on %s', $chosen[0]->artwork->title(), $chosen[0]->product->name) : \sprintf('%d placements', \count($chosen));
+        return 1 === \count($chosen)
+            ? \sprintf('"%s" on %s', $chosen[0]->artwork->title(), $chosen[0]->product->name)
+            : \sprintf('%d placements', \count($chosen));
     }
 
     /**

@@ -39,8 +39,13 @@ final readonly class SheetQuery
         $verdicts = array_filter(array_map(Verdict::tryFrom(...), explode(' ', $text('verdict'))));
 
         return new self(
-            $text('find'), array_values($verdicts), Kind::tryFrom($text('kind')), '' !== $text('cuts'),
-            ctype_digit($text('loses')) ? min(99, (int) $text('loses')) : null, '' !== $text('unseen'), SheetOrder::tryFrom($text('order')) ?? SheetOrder::Name,
+            $text('find'),
+            array_values($verdicts),
+            Kind::tryFrom($text('kind')),
+            '' !== $text('cuts'),
+            ctype_digit($text('loses')) ? min(99, (int) $text('loses')) : null,
+            '' !== $text('unseen'),
+            SheetOrder::tryFrom($text('order')) ?? SheetOrder::Name,
             '' === $text('on') ? null : $text('on'),
         );
     }
@@ -52,16 +57,17 @@ final readonly class SheetQuery
 
     public function wants(BatchArtwork $artwork): bool
     {
-        return ('' === $this->find || false !== mb_stripos($artwork->folder().'/'.$artwork->fileName().' '.$artwork->title(), $this->find))
-            && (null === $this->kind || $this->kind === $artwork->kind());
+        return ('' === $this->find ||
+            false !== mb_stripos($artwork->folder().'/'.$artwork->fileName().' '.$artwork->title(), $this->find)) &&
+            (null === $this->kind || $this->kind === $artwork->kind());
     }
 
     public function matches(PlacementSummary $placed): bool
     {
-        return ([] === $this->verdicts || \in_array($placed->verdict, $this->verdicts, true))
-            && (!$this->cuts || !$placed->keepsBox)
-            && (null === $this->loses || $placed->lostShare() > $this->loses / 100)
-            && (!$this->unseen || $placed->wantsLook());
+        return ([] === $this->verdicts || \in_array($placed->verdict, $this->verdicts, true)) &&
+            (!$this->cuts || !$placed->keepsBox) &&
+            (null === $this->loses || $placed->lostShare() > $this->loses / 100) &&
+            (!$this->unseen || $placed->wantsLook());
     }
 
     /** The same with one thing switched on or off. */
@@ -69,14 +75,24 @@ final readonly class SheetQuery
     {
         $verdicts = $this->verdicts;
         if ('grow' === $what) {
-            $verdicts = $this->has('grow') ? array_values(array_filter($verdicts, static fn (Verdict $one): bool => !$one->grows())) : [...$verdicts, Verdict::Grow, Verdict::GrowToFloor];
-        } elseif (null !== $verdict = Verdict::tryFrom($what)) {
-            $verdicts = $this->has($what) ? array_values(array_filter($verdicts, static fn (Verdict $one): bool => $one !== $verdict)) : [...$verdicts, $verdict];
+            $verdicts = $this->has('grow')
+                ? array_values(array_filter($verdicts, static fn (Verdict $one): bool => !$one->grows()))
+                : [...$verdicts, Verdict::Grow, Verdict::GrowToFloor];
+        } elseif (null !== ($verdict = Verdict::tryFrom($what))) {
+            $verdicts = $this->has($what)
+                ? array_values(array_filter($verdicts, static fn (Verdict $one): bool => $one !== $verdict))
+                : [...$verdicts, $verdict];
         }
 
         return new self(
-            $this->find, $verdicts, $this->kind, 'cuts' === $what xor $this->cuts,
-            'loses' === $what ? (null === $this->loses ? self::MUCH : null) : $this->loses, 'unseen' === $what xor $this->unseen, $this->order, $this->on,
+            $this->find,
+            $verdicts,
+            $this->kind,
+            'cuts' === $what xor $this->cuts,
+            'loses' === $what ? (null === $this->loses ? self::MUCH : null) : $this->loses,
+            'unseen' === $what xor $this->unseen,
+            $this->order,
+            $this->on,
         );
     }
 
@@ -93,23 +109,36 @@ final readonly class SheetQuery
     /** @return array<string, string> as it stands in the address */
     public function toArray(): array
     {
-        return array_filter([
-            'find' => $this->find,
-            'verdict' => implode(' ', array_map(static fn (Verdict $one): string => $one->value, $this->verdicts)),
-            'kind' => $this->kind->value ?? '',
-            'cuts' => $this->cuts ? '1' : '',
-            'loses' => (string) $this->loses,
-            'unseen' => $this->unseen ? '1' : '',
-            'order' => SheetOrder::Name === $this->order ? '' : $this->order->value,
-            'on' => $this->order->goesByPlacements() ? (string) $this->on : '',
-        ], static fn (string $value): bool => '' !== $value);
+        return array_filter(
+            [
+                'find' => $this->find,
+                'verdict' => implode(' ', array_map(static fn (Verdict $one): string => $one->value, $this->verdicts)),
+                'kind' => $this->kind->value ?? '',
+                'cuts' => $this->cuts ? '1' : '',
+                'loses' => (string) $this->loses,
+                'unseen' => $this->unseen ? '1' : '',
+                'order' => SheetOrder::Name === $this->order ? '' : $this->order->value,
+                'on' => $this->order->goesByPlacements() ? (string) $this->on : '',
+            ],
+            static fn (string $value): bool => '' !== $value,
+        );
     }
 
     /** @return array<string, array{label: string, query: self}> what can be switched */
     public function chips(): array
     {
         $chips = [];
-        foreach (['short' => 'Short', 'grow' => 'Grow', 'adequate' => 'Adequate', 'ample' => 'Ample', 'cuts' => 'Cuts what must stay', 'loses' => \sprintf('Loses over %d%%', $this->loses ?? self::MUCH), 'unseen' => 'Not looked at'] as $what => $label) {
+        foreach (
+            [
+                'short' => 'Short',
+                'grow' => 'Grow',
+                'adequate' => 'Adequate',
+                'ample' => 'Ample',
+                'cuts' => 'Cuts what must stay',
+                'loses' => \sprintf('Loses over %d%%', $this->loses ?? self::MUCH),
+                'unseen' => 'Not looked at',
+            ] as $what => $label
+        ) {
             $chips[$what] = ['label' => $label, 'query' => $this->switched($what)];
         }
 

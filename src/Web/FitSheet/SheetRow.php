@@ -27,7 +27,11 @@ final readonly class SheetRow
             $placed = $cell->placed;
             $family = $placed->effective->family->label;
             $largest[$family] ??= null;
-            if (!$placed->isShort() && !$placed->isExcluded() && self::area($placed) > (null === $largest[$family] ? 0 : self::area($largest[$family]))) {
+            if (
+                !$placed->isShort() &&
+                !$placed->isExcluded() &&
+                self::area($placed) > (null === $largest[$family] ? 0 : self::area($largest[$family]))
+            ) {
                 $largest[$family] = $placed;
             }
         }

@@ -16,8 +16,13 @@ final readonly class SheetRows
      * @param list<non-empty-list<PlacementSummary>> $rows   by artwork
      * @param array<string, int>                  $counts by chip
      */
-    private function __construct(private BatchPlanner $sheet, private SheetQuery $query, private array $rows, public array $counts, public int $placements)
-    {
+    private function __construct(
+        private BatchPlanner $sheet,
+        private SheetQuery $query,
+        private array $rows,
+        public array $counts,
+        public int $placements,
+    ) {
     }
 
     public static function of(Batch $batch, BatchPlanner $sheet, PlacementSummaryCache $figures, SheetQuery $query): self
@@ -67,8 +72,13 @@ final readonly class SheetRows
      *
      * @return list<SheetRow>
      */
-    public static function ofSome(Batch $batch, BatchPlanner $sheet, PlacementSummaryCache $figures, SheetQuery $query, array $artworks): array
-    {
+    public static function ofSome(
+        Batch $batch,
+        BatchPlanner $sheet,
+        PlacementSummaryCache $figures,
+        SheetQuery $query,
+        array $artworks,
+    ): array {
         $rows = array_values(array_filter(array_intersect_key($figures->byArtwork($batch), array_flip($artworks))));
 
         return (new self($sheet, $query, $rows, [], 0))->all();
@@ -77,9 +87,15 @@ final readonly class SheetRows
     /** @param non-empty-list<PlacementSummary> $row */
     private function planned(array $row): SheetRow
     {
-        return new SheetRow($row[0]->artwork, array_map(
-            fn (PlacementSummary $one): SheetCell => new SheetCell($this->sheet->place($one->artwork, $one->product), $this->query->matches($one)),
-            $row,
-        ));
+        return new SheetRow(
+            $row[0]->artwork,
+            array_map(
+                fn (PlacementSummary $one): SheetCell => new SheetCell(
+                    $this->sheet->place($one->artwork, $one->product),
+                    $this->query->matches($one),
+                ),
+                $row,
+            ),
+        );
     }
 }

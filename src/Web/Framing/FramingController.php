@@ -24,8 +24,11 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/batches/{batch<\d+>}/framing/{artwork<\d+>}/{product}')]
 final class FramingController extends AbstractController
 {
-    public function __construct(private readonly BatchPlanner $sheet, private readonly PlacementSummaryCache $figures, private readonly UndoHistory $history)
-    {
+    public function __construct(
+        private readonly BatchPlanner $sheet,
+        private readonly PlacementSummaryCache $figures,
+        private readonly UndoHistory $history,
+    ) {
     }
 
     #[Route('', name: 'framing', methods: ['GET'])]
@@ -33,24 +36,39 @@ final class FramingController extends AbstractController
     {
         $view = $this->view($batch, EffectiveSettings::of($artwork, $product));
 
-        return $this->render('framing/framing.html.twig', $view + ['walk' => FramingSequence::through($this->figures->of($batch), $view['placed'])]);
+        return $this->render(
+            'framing/framing.html.twig',
+            $view + ['walk' => FramingSequence::through($this->figures->of($batch), $view['placed'])],
+        );
     }
 
     /** What the planner makes of a framing that is being tried; nothing is kept. */
     #[Route('/try', name: 'framing_try', methods: ['GET'])]
-    public function try(Batch $batch, BatchArtwork $artwork, Product $product, #[MapQueryString] FramingFields $fields = new FramingFields()): Response
-    {
+    public function try(
+        Batch $batch,
+        BatchArtwork $artwork,
+        Product $product,
+        #[MapQueryString] FramingFields $fields = new FramingFields(),
+    ): Response {
         $effective = EffectiveSettings::of($artwork, $product);
 
         return $this->figures($batch, $effective->trying($fields->framing($effective->framing())));
     }
 
     #[Route('', name: 'framing_keep', methods: ['POST'])]
-    public function keep(Batch $batch, BatchArtwork $artwork, Product $product, #[MapRequestPayload] FramingFields $fields = new FramingFields()): Response
-    {
+    public function keep(
+        Batch $batch,
+        BatchArtwork $artwork,
+        Product $product,
+        #[MapRequestPayload] FramingFields $fields = new FramingFields(),
+    ): Response {
         $effective = EffectiveSettings::of($artwork, $product);
         $framing = $fields->framing($effective->framing());
-        $this->history->apply($batch, \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($effective)), $effective->reframed(new FramingState($framing, true)));
+        $this->history->apply(
+            $batch,
+            \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($effective)),
+            $effective->reframed(new FramingState($framing, true)),
+        );
 
         return $this->figures($batch, EffectiveSettings::of($artwork, $product));
     }
@@ -60,12 +78,20 @@ final class FramingController extends AbstractController
     public function looksRight(Batch $batch, BatchArtwork $artwork, Product $product): Response
     {
         $effective = EffectiveSettings::of($artwork, $product);
-        $this->history->apply($batch, \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($effective)), $effective->reframed($effective->state()->lookedAt()));
+        $this->history->apply(
+            $batch,
+            \sprintf('Looked at "%s" on %s', $artwork->title(), $this->called($effective)),
+            $effective->reframed($effective->state()->lookedAt()),
+        );
         $next = FramingSequence::through($this->figures->of($batch), $this->sheet->place($artwork, $effective->product))->next();
 
         return null === $next
             ? $this->redirectToRoute('fit', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER)
-            : $this->redirectToRoute('framing', ['batch' => $batch->id(), 'artwork' => $next->artwork->id(), 'product' => $next->product->code], Response::HTTP_SEE_OTHER);
+            : $this->redirectToRoute(
+                'framing',
+                ['batch' => $batch->id(), 'artwork' => $next->artwork->id(), 'product' => $next->product->code],
+                Response::HTTP_SEE_OTHER,
+            );
     }
 
     /** The product leaves its family, sitting as it did there, or comes back to it. */
@@ -74,9 +100,17 @@ final class FramingController extends AbstractController
     {
         $effective = EffectiveSettings::of($artwork, $product);
         $what = $effective->isAlone() ? 'Brought %s back to its family for "%s"' : 'Framed %s by itself for "%s"';
-        $this->history->apply($batch, \sprintf($what, $effective->product->name, $artwork->title()), $effective->overridden($effective->ofProduct->framedAs($effective->isAlone() ? null : $effective->state())));
+        $this->history->apply(
+            $batch,
+            \sprintf($what, $effective->product->name, $artwork->title()),
+            $effective->overridden($effective->ofProduct->framedAs($effective->isAlone() ? null : $effective->state())),
+        );
 
-        return $this->redirectToRoute('framing', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'framing',
+            ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** What must stay in the picture, for every product. */
@@ -102,7 +136,12 @@ final class FramingController extends AbstractController
     {
         $placed = $this->sheet->placeAs($effective);
 
-        return ['batch' => $batch, 'placed' => $placed, 'bench' => FramingStage::of($placed)->toArray(), 'siblings' => $this->siblings($batch, $effective)];
+        return [
+            'batch' => $batch,
+            'placed' => $placed,
+            'bench' => FramingStage::of($placed)->toArray(),
+            'siblings' => $this->siblings($batch, $effective),
+        ];
     }
 
     /** @return list<PlannedPlacement> all products that this framing serves, as they would print */
@@ -112,7 +151,9 @@ final class FramingController extends AbstractController
         foreach ($this->sheet->products($batch) as $product) {
             $theirs = EffectiveSettings::of($effective->artwork, $product);
             if ($theirs->family->key === $effective->family->key) {
-                $siblings[] = $this->sheet->placeAs($theirs->framingKey() === $effective->framingKey() ? $theirs->trying($effective->framing()) : $theirs);
+                $siblings[] = $this->sheet->placeAs(
+                    $theirs->framingKey() === $effective->framingKey() ? $theirs->trying($effective->framing()) : $theirs,
+                );
             }
         }
 

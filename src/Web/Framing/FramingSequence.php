@@ -22,7 +22,10 @@ final readonly class FramingSequence
         foreach ($figures as $one) {
             $key = $one->framingKey;
             $isHere = self::isAt($one, $here);
-            if (($isHere || !$one->isExcluded) && ($isHere || !isset($stops[$key]) || (!self::isAt($stops[$key], $here) && !$stops[$key]->wantsLook() && $one->wantsLook()))) {
+            if (
+                ($isHere || !$one->isExcluded) &&
+                ($isHere || !isset($stops[$key]) || (!self::isAt($stops[$key], $here) && !$stops[$key]->wantsLook() && $one->wantsLook()))
+            ) {
                 $stops[$key] = $one;
             }
         }

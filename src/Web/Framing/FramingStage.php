@@ -40,7 +40,10 @@ final readonly class FramingStage
             'colour' => $isWhole ? '#'.$framing->colour : null,
             'edge' => $isWhole ? $framing->edgeFill->value : $framing->bleedSource->edge()?->value,
             'orientation' => $product->orientation()->value,
-            'keep' => array_map(static fn (FractionBox $box): array => $transform->box($box)->toList(), $this->placed->artwork->keepBoxes()),
+            'keep' => array_map(
+                static fn (FractionBox $box): array => $transform->box($box)->toList(),
+                $this->placed->artwork->keepBoxes(),
+            ),
             'keepUpright' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->placed->artwork->keepBoxes()),
             'focus' => null === $focus ? null : $transform->box($focus)->toList(),
         ];

@@ -85,7 +85,8 @@ final readonly class StageGeometry
     }
 
     /**
-     * @param \Closure(Length, Length, Length, Length): array{float|int, float|int, float|int, float|int} $box insets from the paper's edges to a box
+     * @param \Closure(Length, Length, Length, Length): array{float|int, float|int, float|int, float|int} $box insets from the
+     *   paper's edges to a box
      *
      * @return array<string, mixed>
      */
@@ -98,7 +99,14 @@ final readonly class StageGeometry
         return [
             'all' => $box($none, $none, $none, $none),
             'trim' => $box($bleed->left, $bleed->top, $bleed->right, $bleed->bottom),
-            'safe' => null === $margin || $margin->isZero() ? null : $box($bleed->left->plus($margin), $bleed->top->plus($margin), $bleed->right->plus($margin), $bleed->bottom->plus($margin)),
+            'safe' => null === $margin || $margin->isZero()
+                    ? null
+                    : $box(
+                        $bleed->left->plus($margin),
+                        $bleed->top->plus($margin),
+                        $bleed->right->plus($margin),
+                        $bleed->bottom->plus($margin),
+                    ),
         ];
     }
 }

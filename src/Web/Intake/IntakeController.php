@@ -116,7 +116,10 @@ final class IntakeController extends AbstractController
         return $response;
     }
 
-    /** @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, alike: array<int, NearDuplicates>, origins: array<int, PrintFile>, reading: bool, sides: array{small: int, large: int}} */
+    /**
+     * @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, alike: array<int, NearDuplicates>,
+     * origins: array<int, PrintFile>, reading: bool, sides: array{small: int, large: int}}
+     */
     private function list(Batch $batch): array
     {
         $artworks = $batch->artworks();
@@ -133,6 +136,13 @@ final class IntakeController extends AbstractController
         }
         $reading = [] !== array_filter($artworks, static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
 
-        return ['artworks' => $artworks, 'duplicates' => $duplicates, 'alike' => NearDuplicates::among($byArrival, $duplicates), 'origins' => $this->origins->among($artworks), 'reading' => $reading, 'sides' => ['small' => ArtworkImporter::THUMBNAIL, 'large' => ArtworkImporter::SCREEN]];
+        return [
+            'artworks' => $artworks,
+            'duplicates' => $duplicates,
+            'alike' => NearDuplicates::among($byArrival, $duplicates),
+            'origins' => $this->origins->among($artworks),
+            'reading' => $reading,
+            'sides' => ['small' => ArtworkImporter::THUMBNAIL, 'large' => ArtworkImporter::SCREEN],
+        ];
     }
 }

@@ -23,8 +23,12 @@ final readonly class UploadController
     private const VERSION = '1.0.0';
     private const PART_TYPE = 'application/offset+octet-stream';
 
-    public function __construct(private Uploads $uploads, private EntityManagerInterface $entities, private ArtworkImporter $importer, private ReferenceImporter $references)
-    {
+    public function __construct(
+        private Uploads $uploads,
+        private EntityManagerInterface $entities,
+        private ArtworkImporter $importer,
+        private ReferenceImporter $references,
+    ) {
     }
 
     #[Route('/batches/{batch<\d+>}/uploads', name: 'upload_create', methods: ['POST'])]
@@ -38,7 +42,13 @@ final readonly class UploadController
             throw UploadRefused::tooLarge(Uploads::LARGEST);
         }
         $metadata = $this->metadata((string) $request->headers->get('Upload-Metadata'));
-        $token = $this->uploads->create($batch->id(), (int) $length, '' === ($metadata['filename'] ?? '') ? 'untitled' : $metadata['filename'], $metadata['folder'] ?? '', ctype_digit($metadata['reference-of'] ?? '') ? (int) $metadata['reference-of'] : null);
+        $token = $this->uploads->create(
+            $batch->id(),
+            (int) $length,
+            '' === ($metadata['filename'] ?? '') ? 'untitled' : $metadata['filename'],
+            $metadata['folder'] ?? '',
+            ctype_digit($metadata['reference-of'] ?? '') ? (int) $metadata['reference-of'] : null,
+        );
         if ('0' === $length) {
             $this->arrived($token);
         }
@@ -51,7 +61,11 @@ final readonly class UploadController
     {
         $length = $this->uploads->record($token)->int('length');
 
-        return $this->answer(Response::HTTP_OK, ['Upload-Offset' => (string) $this->uploads->received($token), 'Upload-Length' => (string) $length, 'Cache-Control' => 'no-store']);
+        return $this->answer(Response::HTTP_OK, [
+            'Upload-Offset' => (string) $this->uploads->received($token),
+            'Upload-Length' => (string) $length,
+            'Cache-Control' => 'no-store',
+        ]);
     }
 
     #[Route('/uploads/{token<[0-9a-f]{32}>}', name: 'upload_part', methods: ['PATCH'])]

@@ -36,7 +36,10 @@ final readonly class Uploads
         }
         $this->sweep();
         $token = bin2hex(random_bytes(16));
-        $note = json_encode(['batch' => $batchId, 'length' => $length, 'name' => $fileName, 'folder' => $folder, 'reference_of' => $referenceOf], \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE);
+        $note = json_encode(
+            ['batch' => $batchId, 'length' => $length, 'name' => $fileName, 'folder' => $folder, 'reference_of' => $referenceOf],
+            \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE,
+        );
         if (false === @file_put_contents($this->note($token), $note) || !@touch($this->part($token))) {
             throw UploadRefused::diskFull();
         }

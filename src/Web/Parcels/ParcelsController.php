@@ -23,8 +23,12 @@ use Symfony\Component\Routing\Attribute\Route;
 /** Parcels: delivered files with what preflight found; take one, or all. */
 final class ParcelsController extends AbstractController
 {
-    public function __construct(private readonly DeliveryStore $deliveries, private readonly FileStore $store, private readonly DeliveryFreshness $freshness, private readonly ProofSheet $proof)
-    {
+    public function __construct(
+        private readonly DeliveryStore $deliveries,
+        private readonly FileStore $store,
+        private readonly DeliveryFreshness $freshness,
+        private readonly ProofSheet $proof,
+    ) {
     }
 
     #[Route('/batches/{batch<\d+>}/parcels', name: 'parcels', methods: ['GET'])]
@@ -62,10 +66,17 @@ final class ParcelsController extends AbstractController
             throw $this->createNotFoundException();
         }
         $path = (string) $file->path();
-        $response = new BinaryFileResponse($this->store->path($this->deliveries->key($file->run()->batch(), $path)), headers: ['Content-Type' => $file->recipe()?->write->format->mediaType() ?? 'application/octet-stream']);
+        $response = new BinaryFileResponse(
+            $this->store->path($this->deliveries->key($file->run()->batch(), $path)),
+            headers: ['Content-Type' => $file->recipe()?->write->format->mediaType() ?? 'application/octet-stream'],
+        );
         $name = basename($path);
 
-        return $response->setContentDisposition(ResponseHeaderBag::DISPOSITION_ATTACHMENT, $name, (string) preg_replace('/[^\x20-\x7e]|[%\/\\\\]/', '_', $name));
+        return $response->setContentDisposition(
+            ResponseHeaderBag::DISPOSITION_ATTACHMENT,
+            $name,
+            (string) preg_replace('/[^\x20-\x7e]|[%\/\\\\]/', '_', $name),
+        );
     }
 
     #[Route('/batches/{batch<\d+>}/manifest.{kind<json|csv>}', name: 'parcel_manifest', methods: ['GET'])]
@@ -75,7 +86,8 @@ final class ParcelsController extends AbstractController
         $type = 'json' === $kind ? 'application/json' : 'text/csv; charset=utf-8';
 
         return new Response('json' === $kind ? $manifest->json() : $manifest->csv(), 200, [
-            'Content-Type' => $type, 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('manifest-%s.%s', $batch->number(), $kind)),
+            'Content-Type' => $type,
+            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('manifest-%s.%s', $batch->number(), $kind)),
         ]);
     }
 
@@ -91,7 +103,10 @@ final class ParcelsController extends AbstractController
     #[Route('/batches/{batch<\d+>}/proof-sheet.pdf', name: 'parcel_proof', methods: ['GET'])]
     public function proof(Batch $batch): Response
     {
-        return new Response($this->proof->of($batch), 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('proof-sheet-%s.pdf', $batch->number()))]);
+        return new Response($this->proof->of($batch), 200, [
+            'Content-Type' => 'application/pdf',
+            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('proof-sheet-%s.pdf', $batch->number())),
+        ]);
     }
 
     /** All files, the manifest and the proof sheet as a ZIP, sent while it is packed: nothing is built on disk first. */
@@ -110,15 +125,21 @@ final class ParcelsController extends AbstractController
         }
         $zip = new StoredZip($paths);
 
-        return new StreamedResponse(static function () use ($zip): void {
-            set_time_limit(0);
-            foreach ($zip->bytes() as $bytes) {
-                echo $bytes;
-                flush();
-            }
-        }, 200, [
-            'Content-Type' => 'application/zip', 'Content-Length' => (string) $zip->length(), 'X-Accel-Buffering' => 'no',
-            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('snugfit-%s.zip', $batch->number())),
-        ]);
+        return new StreamedResponse(
+            static function () use ($zip): void {
+                set_time_limit(0);
+                foreach ($zip->bytes() as $bytes) {
+                    echo $bytes;
+                    flush();
+                }
+            },
+            200,
+            [
+                'Content-Type' => 'application/zip',
+                'Content-Length' => (string) $zip->length(),
+                'X-Accel-Buffering' => 'no',
+                'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('snugfit-%s.zip', $batch->number())),
+            ],
+        );
     }
 }

@@ -64,7 +64,12 @@ final class ProductDraft
         [$draft->name, $draft->code, $draft->group] = [$product->name, $product->code, $product->group];
         [$draft->trim, $draft->bleed] = [$product->freeSize ?? $product->trim, $product->bleed];
         [$draft->target, $draft->floor, $draft->distance] = [$product->target, $product->floor, $product->viewingDistance];
-        [$draft->safe, $draft->wrap, $draft->limit, $draft->maxBytes] = [$product->safeMargin, $product->wrap, $product->limit, $product->maxBytes];
+        [$draft->safe, $draft->wrap, $draft->limit, $draft->maxBytes] = [
+            $product->safeMargin,
+            $product->wrap,
+            $product->limit,
+            $product->maxBytes,
+        ];
         [$draft->orientation, $draft->usual, $draft->formats] = [$product->rule, $product->formats[0], $product->formats];
         $draft->transparency = $product->wantsTransparency;
         $colour = $product->colour;
@@ -78,7 +83,10 @@ final class ProductDraft
     public function validate(ExecutionContextInterface $context): void
     {
         if (!$this->usual->takes($this->profile)) {
-            $context->buildViolation(\sprintf('%s holds no %s.', $this->usual->label(), $this->profile->label()))->atPath('usual')->addViolation();
+            $context
+                ->buildViolation(\sprintf('%s holds no %s.', $this->usual->label(), $this->profile->label()))
+                ->atPath('usual')
+                ->addViolation();
         }
         if (null === $this->trim || null === $this->target) {
             return;
@@ -86,7 +94,10 @@ final class ProductDraft
         try {
             $this->product();
         } catch (ImpossibleProduct $e) {
-            $context->buildViolation($e->sentence())->atPath($e->field->value ?? '')->addViolation();
+            $context
+                ->buildViolation($e->sentence())
+                ->atPath($e->field->value ?? '')
+                ->addViolation();
         }
     }
 

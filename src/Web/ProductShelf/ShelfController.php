@@ -40,7 +40,8 @@ final class ShelfController extends AbstractController
         $products = $this->productRepository->offered();
 
         return new Response('csv' === $kind ? $table->csv($products) : $table->json($products), 200, [
-            'Content-Type' => 'csv' === $kind ? 'text/csv; charset=utf-8' : 'application/json', 'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'product-shelf.'.$kind),
+            'Content-Type' => 'csv' === $kind ? 'text/csv; charset=utf-8' : 'application/json',
+            'Content-Disposition' => HeaderUtils::makeDisposition('attachment', 'product-shelf.'.$kind),
         ]);
     }
 
@@ -95,7 +96,11 @@ final class ShelfController extends AbstractController
             $groups[$shelved->product()->group][] = $shelved;
         }
 
-        return $this->render('product-shelf/shelf.html.twig', ['groups' => $groups, 'refused' => $refused], new Response(status: [] === $refused ? 200 : 422));
+        return $this->render(
+            'product-shelf/shelf.html.twig',
+            ['groups' => $groups, 'refused' => $refused],
+            new Response(status: [] === $refused ? 200 : 422),
+        );
     }
 
     private function edit(Request $request, ProductDraft $draft, ?Product $product): Response

@@ -30,8 +30,23 @@ final readonly class RunBoard
     public static function of(PrintRun $run, DurationEstimator $durations, int $workers): self
     {
         $files = $run->files();
-        $order = [PrintFileState::Making, PrintFileState::Failed, PrintFileState::Queued, PrintFileState::Waiting, PrintFileState::Made, PrintFileState::Unchanged, PrintFileState::Cancelled, PrintFileState::Short];
-        usort($files, static fn (PrintFile $a, PrintFile $b): int => [array_search($a->state(), $order, true), $a->id()] <=> [array_search($b->state(), $order, true), $b->id()]);
+        $order = [
+            PrintFileState::Making,
+            PrintFileState::Failed,
+            PrintFileState::Queued,
+            PrintFileState::Waiting,
+            PrintFileState::Made,
+            PrintFileState::Unchanged,
+            PrintFileState::Cancelled,
+            PrintFileState::Short,
+        ];
+        usort(
+            $files,
+            static fn (PrintFile $a, PrintFile $b): int => [array_search($a->state(), $order, true), $a->id()] <=> [
+                array_search($b->state(), $order, true),
+                $b->id(),
+            ],
+        );
         $counts = array_fill_keys(array_column(PrintFileState::cases(), 'value'), 0);
         $all = $done = 0.0;
         $fileSecondsLeft = [];
@@ -46,7 +61,10 @@ final readonly class RunBoard
         }
 
         return new self(
-            $files, $counts, $all > 0 ? $done / $all : 1.0, $durations->secondsLeft($run, $workers),
+            $files,
+            $counts,
+            $all > 0 ? $done / $all : 1.0,
+            $durations->secondsLeft($run, $workers),
             \count($files) - $counts[PrintFileState::Short->value] - $counts[PrintFileState::Cancelled->value],
             $counts[PrintFileState::Made->value] + $counts[PrintFileState::Unchanged->value],
             $fileSecondsLeft,

@@ -118,7 +118,11 @@ final class RunController extends AbstractController
 
     private function retry(PrintRun $run): void
     {
-        $again = array_filter($run->files(), static fn (PrintFile $file): bool => (PrintFileState::Failed === $file->state() && null !== $file->recipe()) || PrintFileState::Cancelled === $file->state());
+        $again = array_filter(
+            $run->files(),
+            static fn (PrintFile $file): bool => (PrintFileState::Failed === $file->state() && null !== $file->recipe()) ||
+                PrintFileState::Cancelled === $file->state(),
+        );
         if ([] === $again || null === $run->finishedAt()) {
             return;
         }

@@ -17,8 +17,11 @@ use Snugfit\Work\Run\NamePreview;
 /** What the run room shows: the run as it is, and, while none is going, what the next one would make. */
 final readonly class RunView
 {
-    public function __construct(private PrintRunRepository $runs, private DurationEstimator $durations, private BatchProduction $production)
-    {
+    public function __construct(
+        private PrintRunRepository $runs,
+        private DurationEstimator $durations,
+        private BatchProduction $production,
+    ) {
     }
 
     /** @return array<string, mixed> */
@@ -26,7 +29,11 @@ final readonly class RunView
     {
         $run = $this->runs->last($batch);
 
-        return ['batch' => $batch, 'run' => $run, 'board' => null === $run ? null : RunBoard::of($run, $this->durations, CpuCount::count())];
+        return [
+            'batch' => $batch,
+            'run' => $run,
+            'board' => null === $run ? null : RunBoard::of($run, $this->durations, CpuCount::count()),
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -40,8 +47,8 @@ final readonly class RunView
         }
         $plan = $this->production->plan($batch);
         $writes = array_filter(array_map(static fn (PlacedPrint $one): ?Write => $one->print->recipe()?->write, $plan));
-        $isLaidOnMatte = static fn (PlacedPrint $one): bool => $one->print->wanted->facts->isTransparent
-            && false === $one->print->recipe()?->write->transparent;
+        $isLaidOnMatte = static fn (PlacedPrint $one): bool => $one->print->wanted->facts->isTransparent &&
+            false === $one->print->recipe()?->write->transparent;
 
         return $state + [
             'names' => NamePreview::of($plan),

@@ -19,7 +19,10 @@ final class AssetVersions
     #[AsTwigFunction('build')]
     public function address(string $name): string
     {
-        $this->versions ??= JsonReader::decode((string) @file_get_contents($this->projectDir.'/public/build/versions.json'), 'the bundled files');
+        $this->versions ??= JsonReader::decode(
+            (string) @file_get_contents($this->projectDir.'/public/build/versions.json'),
+            'the bundled files',
+        );
 
         return \sprintf('/build/%s?%s', $name, $this->versions->string($name));
     }

@@ -7,11 +7,7 @@ namespace Snugfit\Web\Shared;
 use Snugfit\Shop\DeliveryFreshness;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
-use Snugfit\Shop\Entity\PrintFile;
-use Snugfit\Shop\Entity\PrintFileState;
-use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\PlacementSummary;
 use Snugfit\Shop\PlacementSummaryCache;
 use Snugfit\Shop\Repository\UndoEntryRepository;
@@ -41,92 +37,138 @@ final class BatchWorkflow
 
     private function look(Batch $batch): WorkflowState
     {
-        $artworks = $batch->artworks();
-        $count = static fn (IntakeState $state): int => \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => $state === $artwork->state()));
-        $placed = array_values(array_filter($this->figures->of($batch), static fn (PlacementSummary $placed): bool => !$placed->isExcluded));
-        $short = \count(array_filter($placed, static fn (PlacementSummary $placed): bool => $placed->isShort()));
-        $toLookAt = [];
-        foreach ($placed as $one) {
-            if ($one->wantsLook()) {
-                $toLookAt[$one->framingKey] ??= $one;
-            }
-        }
-        $toLookAt = array_values($toLookAt);
-        $run = $this->deliveries->lastRun($batch);
-        $wanted = null === $run ? [] : array_filter($run->files(), static fn (PrintFile $file): bool => PrintFileState::Short !== $file->state() && PrintFileState::Cancelled !== $file->state());
-        $made = array_filter($wanted, static fn (PrintFile $file): bool => $file->state()->isDelivered());
-        $parcels = \count($this->deliveries->latest($batch));
-        $first = $toLookAt[0] ?? $placed[0] ?? null;
-        $growing = array_values(array_filter($placed, static fn (PlacementSummary $one): bool => !$one->isShort() && $one->enlargement > 1))[0] ?? $first;
-        $byEye = \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => null !== $artwork->settings()->upscale));
+        $progress = new BatchProgress(
+            $batch->artworks(),
+            array_values(array_filter($this->figures->of($batch), static fn (PlacementSummary $one): bool => !$one->isExcluded)),
+            $this->deliveries->lastRun($batch),
+            \count($this->deliveries->latest($batch)),
+        );
 
-        $stations = [
-            new WorkflowStep('intake', 'Intake', match (true) {
-                [] === $artworks => 'nothing yet',
-                $count(IntakeState::Reading) > 0 => \sprintf('reading %d', $count(IntakeState::Reading)),
-                $count(IntakeState::Unreadable) > 0 => \sprintf('%d unreadable', $count(IntakeState::Unreadable)),
-                default => \sprintf('%d read', \count($artworks)),
-            }, $this->url('intake', $batch)),
-            new WorkflowStep('fit', 'Fit sheet', match (true) {
-                [] === $batch->productCodes() => 'no products yet',
-                $short > 0 => \sprintf('%d short', $short),
-                default => \sprintf('%d placements', \count($placed)),
-            }, $this->url('fit', $batch)),
-            new WorkflowStep('framing', 'Framing', match (true) {
-                [] === $placed => 'nothing yet',
-                [] === $toLookAt => 'all looked at',
-                default => \sprintf('%d not looked at', \count($toLookAt)),
-            }, null === $first ? null : $this->framingUrl($batch, $first)),
-            new WorkflowStep('strip', 'Test strip', match (true) {
-                [] === $placed => 'nothing yet',
-                0 === $byEye => 'ways by kind',
-                default => \sprintf('%d chosen by eye', $byEye),
-            }, null === $growing ? null : $this->urls->generate('strip', ['batch' => $batch->id(), 'artwork' => $growing->artwork->id(), 'product' => $growing->product->code])),
-            new WorkflowStep('finish', 'Finish', match (true) {
-                [] === $placed => 'nothing yet',
-                !$batch->settings()->finish->isSilent() => 'set for the batch',
-                default => $this->finished($artworks),
-            }, null === $growing ? null : $this->urls->generate('finish', ['batch' => $batch->id(), 'artwork' => $growing->artwork->id(), 'product' => $growing->product->code])),
-            new WorkflowStep('run', 'Run', match (true) {
-                null === $run => 'not started',
-                $run->isPaused() => \sprintf('paused, %d of %d', \count($made), \count($wanted)),
-                default => \sprintf('%d of %d made', \count($made), \count($wanted)),
-            }, $this->url('run', $batch)),
-            new WorkflowStep('parcels', 'Parcels', 0 === $parcels ? 'none yet' : \sprintf('%d %s', $parcels, 1 === $parcels ? 'file' : 'files'), $this->url('parcels', $batch)),
+        return new WorkflowState(
+            $this->steps($batch, $progress),
+            $progress->run,
+            $progress->printable(),
+            \count($progress->toLookAt),
+            $progress->short,
+            \count($progress->artworks),
+            $progress->inState(IntakeState::Reading),
+            $progress->made,
+            $progress->wanted,
+            $progress->parcels,
+            $this->undo->lastDone($batch)?->what(),
+            $this->next($batch, $progress),
+        );
+    }
+
+    /** @return list<WorkflowStep> */
+    private function steps(Batch $batch, BatchProgress $progress): array
+    {
+        $enlarged = $progress->enlarged();
+
+        return [
+            new WorkflowStep('intake', 'Intake', self::intake($progress), $this->url('intake', $batch)),
+            new WorkflowStep('fit', 'Fit sheet', self::fit($batch, $progress), $this->url('fit', $batch)),
+            new WorkflowStep('framing', 'Framing', self::framing($progress), $this->placementUrl('framing', $batch, $progress->first())),
+            new WorkflowStep('strip', 'Test strip', self::strip($progress), $this->placementUrl('strip', $batch, $enlarged)),
+            new WorkflowStep('finish', 'Finish', self::finish($batch, $progress), $this->placementUrl('finish', $batch, $enlarged)),
+            new WorkflowStep('run', 'Run', self::run($progress), $this->url('run', $batch)),
+            new WorkflowStep('parcels', 'Parcels', self::parcels($progress), $this->url('parcels', $batch)),
         ];
-
-        return new WorkflowState($stations, $run, \count($placed) - $short, \count($toLookAt), $short, \count($artworks), $count(IntakeState::Reading), \count($made), \count($wanted), $parcels, $this->undo->lastDone($batch)?->what(), $this->next($batch, $artworks, $placed, $run, $parcels));
     }
 
-    /** @param list<BatchArtwork> $artworks */
-    private function finished(array $artworks): string
+    private static function intake(BatchProgress $progress): string
     {
-        $count = \count(array_filter($artworks, static fn (BatchArtwork $artwork): bool => $artwork->isFinishedByHand()));
-
-        return 0 === $count ? 'as they are' : \sprintf('%d finished', $count);
-    }
-
-    /**
-     * @param list<BatchArtwork>  $artworks
-     * @param list<PlacementSummary> $placed
-     */
-    private function next(Batch $batch, array $artworks, array $placed, ?PrintRun $run, int $parcels): ?NextAction
-    {
-        $printable = \count(array_filter($placed, static fn (PlacementSummary $one): bool => !$one->isShort()));
+        $reading = $progress->inState(IntakeState::Reading);
+        $unreadable = $progress->inState(IntakeState::Unreadable);
 
         return match (true) {
-            [] === $artworks => null,
-            null !== $run && null === $run->finishedAt() => new NextAction('Watch the run', $this->url('run', $batch)),
+            [] === $progress->artworks => 'nothing yet',
+            $reading > 0 => \sprintf('reading %d', $reading),
+            $unreadable > 0 => \sprintf('%d unreadable', $unreadable),
+            default => \sprintf('%d read', \count($progress->artworks)),
+        };
+    }
+
+    private static function fit(Batch $batch, BatchProgress $progress): string
+    {
+        return match (true) {
+            [] === $batch->productCodes() => 'no products yet',
+            $progress->short > 0 => \sprintf('%d short', $progress->short),
+            default => \sprintf('%d placements', \count($progress->placed)),
+        };
+    }
+
+    private static function framing(BatchProgress $progress): string
+    {
+        return match (true) {
+            [] === $progress->placed => 'nothing yet',
+            [] === $progress->toLookAt => 'all looked at',
+            default => \sprintf('%d not looked at', \count($progress->toLookAt)),
+        };
+    }
+
+    private static function strip(BatchProgress $progress): string
+    {
+        $chosen = $progress->chosenByEye();
+
+        return match (true) {
+            [] === $progress->placed => 'nothing yet',
+            0 === $chosen => 'ways by kind',
+            default => \sprintf('%d chosen by eye', $chosen),
+        };
+    }
+
+    private static function finish(Batch $batch, BatchProgress $progress): string
+    {
+        $finished = $progress->finishedByHand();
+
+        return match (true) {
+            [] === $progress->placed => 'nothing yet',
+            !$batch->settings()->finish->isSilent() => 'set for the batch',
+            0 === $finished => 'as they are',
+            default => \sprintf('%d finished', $finished),
+        };
+    }
+
+    private static function run(BatchProgress $progress): string
+    {
+        return match (true) {
+            null === $progress->run => 'not started',
+            $progress->run->isPaused() => \sprintf('paused, %d of %d', $progress->made, $progress->wanted),
+            default => \sprintf('%d of %d made', $progress->made, $progress->wanted),
+        };
+    }
+
+    private static function parcels(BatchProgress $progress): string
+    {
+        return match ($progress->parcels) {
+            0 => 'none yet',
+            1 => '1 file',
+            default => \sprintf('%d files', $progress->parcels),
+        };
+    }
+
+    private function next(Batch $batch, BatchProgress $progress): ?NextAction
+    {
+        $printable = $progress->printable();
+        $files = \sprintf('Make %d print %s', $printable, 1 === $printable ? 'file' : 'files');
+
+        return match (true) {
+            [] === $progress->artworks => null,
+            null !== $progress->run && null === $progress->run->finishedAt() => new NextAction('Watch the run', $this->url('run', $batch)),
             [] === $batch->productCodes() => new NextAction('Choose products', $this->url('fit', $batch)),
-            $printable > 0 && $this->freshness->hasNews($batch) => new NextAction(\sprintf('Make %d print %s', $printable, 1 === $printable ? 'file' : 'files'), $this->url('run_start', $batch), true),
-            $parcels > 0 => new NextAction('To the parcel', $this->url('parcels', $batch)),
+            $printable > 0 && $this->freshness->hasNews($batch) => new NextAction($files, $this->url('run_start', $batch), true),
+            $progress->parcels > 0 => new NextAction('To the parcel', $this->url('parcels', $batch)),
             default => new NextAction('Look at the fit', $this->url('fit', $batch)),
         };
     }
 
-    private function framingUrl(Batch $batch, PlacementSummary $placed): string
+    /** @return ?string null where there is no placement to open the room with */
+    private function placementUrl(string $room, Batch $batch, ?PlacementSummary $placed): ?string
     {
-        return $this->urls->generate('framing', ['batch' => $batch->id(), 'artwork' => $placed->artwork->id(), 'product' => $placed->product->code]);
+        return null === $placed ? null : $this->urls->generate($room, [
+            'batch' => $batch->id(), 'artwork' => $placed->artwork->id(), 'product' => $placed->product->code,
+        ]);
     }
 
     private function url(string $route, Batch $batch): string

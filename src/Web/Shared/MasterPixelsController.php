@@ -36,9 +36,21 @@ final class MasterPixelsController extends AbstractController
         $size = $artwork->facts()->size;
         $number = static fn (string $name, int $least, int $most): int => max($least, min($most, $request->query->getInt($name)));
         [$x, $y] = [$number('x', 0, $size->width - 1), $number('y', 0, $size->height - 1)];
-        $window = new PixelWindow($x, $y, $number('w', 1, min(self::LARGEST, $size->width - $x)), $number('h', 1, min(self::LARGEST, $size->height - $y)));
-        $recipe = new Recipe(new Frame($size, PixelWindow::whole($size)), new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size), new Write(FileFormat::Png, Ppi::of(300), 8, true));
+        $window = new PixelWindow(
+            $x,
+            $y,
+            $number('w', 1, min(self::LARGEST, $size->width - $x)),
+            $number('h', 1, min(self::LARGEST, $size->height - $y)),
+        );
+        $recipe = new Recipe(
+            new Frame($size, PixelWindow::whole($size)),
+            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size),
+            new Write(FileFormat::Png, Ppi::of(300), 8, true),
+        );
 
-        return $pictures->answer(PatchJob::key($artwork->master(), $recipe, $window), static fn (string $target): PatchJob => new PatchJob($masters->of($artwork->master()), $recipe, $window, $target));
+        return $pictures->answer(
+            PatchJob::key($artwork->master(), $recipe, $window),
+            static fn (string $target): PatchJob => new PatchJob($masters->of($artwork->master()), $recipe, $window, $target),
+        );
     }
 }

@@ -37,9 +37,15 @@ final readonly class PlacementSvg
         $crop = $placement->crop;
 
         return new self(
-            null === $layout ? $crop->size() : $placement->output->size, null === $layout ? PixelWindow::whole($crop->size()) : $layout->part, $crop,
-            self::transform($placement->transform, $placement->artwork->size), 0.0 === $placement->transform->tilt ? '' : \sprintf('rotate(%s %s %s)', $placement->transform->tilt, $crop->centreX(), $crop->centreY()),
-            $layout?->edgeFill, $layout->colour ?? 'ffffff',
+            null === $layout ? $crop->size() : $placement->output->size,
+            null === $layout ? PixelWindow::whole($crop->size()) : $layout->part,
+            $crop,
+            self::transform($placement->transform, $placement->artwork->size),
+            0.0 === $placement->transform->tilt
+                ? ''
+                : \sprintf('rotate(%s %s %s)', $placement->transform->tilt, $crop->centreX(), $crop->centreY()),
+            $layout?->edgeFill,
+            $layout->colour ?? 'ffffff',
         );
     }
 

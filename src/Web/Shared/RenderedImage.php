@@ -29,6 +29,10 @@ final readonly class RenderedImage
             }
         }
 
-        return new BinaryFileResponse($this->store->path($key), headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
+        return new BinaryFileResponse(
+            $this->store->path($key),
+            headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'],
+            public: false,
+        );
     }
 }

@@ -62,7 +62,10 @@ final readonly class ShopEntityResolver implements ValueResolverInterface
         }
         // An argument before this one may have resolved the batch; the address has its number either way.
         $batch = $request->attributes->get('batch') ?? (string) $artwork->batch()->id();
-        $isSame = $batch instanceof Batch ? $batch === $artwork->batch() : (string) $artwork->batch()->id() === ltrim(\is_string($batch) ? $batch : '', '0');
+        $isSame =
+            $batch instanceof Batch
+                ? $batch === $artwork->batch()
+                : (string) $artwork->batch()->id() === ltrim(\is_string($batch) ? $batch : '', '0');
 
         return $isSame ? $artwork : throw self::notFound();
     }

@@ -16,6 +16,10 @@ final class WorkflowController extends AbstractController
     #[Route('/batches/{batch<\d+>}/line', name: 'line', methods: ['GET'])]
     public function parts(Batch $batch, Request $request, BatchWorkflow $line): Response
     {
-        return $this->render('shared/_parts.html.twig', ['batch' => $batch, 'line' => $line->of($batch), 'room' => $request->query->getString('room')]);
+        return $this->render('shared/_parts.html.twig', [
+            'batch' => $batch,
+            'line' => $line->of($batch),
+            'room' => $request->query->getString('room'),
+        ]);
     }
 }

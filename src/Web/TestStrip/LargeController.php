@@ -55,26 +55,54 @@ final class LargeController extends AbstractController
         foreach ($this->codes($request, $current) as $code) {
             $one = $this->plan->picture($placed, $code);
             if (null !== $one) {
-                $columns[] = ['code' => $code, 'isWhole' => $this->wholes->isThere($one->file, $one->recipe), 'seconds' => $this->wholes->expectedSeconds($one->file, $one->recipe)];
+                $columns[] = [
+                    'code' => $code,
+                    'isWhole' => $this->wholes->isThere($one->file, $one->recipe),
+                    'seconds' => $this->wholes->expectedSeconds($one->file, $one->recipe),
+                ];
             }
         }
         $to = $recipe->enlarge->to;
         $at = $this->place($request, $recipe);
 
         return $this->render('test-strip/large.html.twig', [
-            'batch' => $batch, 'placed' => $placed, 'columns' => $columns, 'ways' => StripPlan::ways(), 'size' => $to, 'at' => $at, 'tile' => PyramidJob::TILE, 'isOver' => '' !== $request->query->getString('over'),
-            'scale' => $this->figure($request, 'scale', 1 / 64, 8.0, 1.0), 'reference' => $artwork->reference(), 'used' => $current->code(), 'enlargement' => $recipe->enlarge->passesFrom($recipe->frame->crop->size())->enlargement,
+            'batch' => $batch,
+            'placed' => $placed,
+            'columns' => $columns,
+            'ways' => StripPlan::ways(),
+            'size' => $to,
+            'at' => $at,
+            'tile' => PyramidJob::TILE,
+            'isOver' => '' !== $request->query->getString('over'),
+            'scale' => $this->figure($request, 'scale', 1 / 64, 8.0, 1.0),
+            'reference' => $artwork->reference(),
+            'used' => $current->code(),
+            'enlargement' => $recipe->enlarge->passesFrom($recipe->frame->crop->size())->enlargement,
         ]);
     }
 
     /** A tile at one scale, X across and Y down. Those at the print's own pixels are made when they are looked at, if need be. */
     #[Route('/{level<\d+>}/{x<\d+>}_{y<\d+>}.png', name: 'strip_tile', methods: ['GET'])]
-    public function tile(Batch $batch, BatchArtwork $artwork, Product $product, int $level, int $x, int $y, Request $request, RenderedImage $pictures): Response
-    {
-        $shown = $this->plan->picture($this->sheet->place($artwork, $product), $request->query->getString('way')) ?? throw $this->createNotFoundException();
+    public function tile(
+        Batch $batch,
+        BatchArtwork $artwork,
+        Product $product,
+        int $level,
+        int $x,
+        int $y,
+        Request $request,
+        RenderedImage $pictures,
+    ): Response {
+        $shown =
+            $this->plan->picture($this->sheet->place($artwork, $product), $request->query->getString('way')) ??
+            throw $this->createNotFoundException();
         $file = $this->wholes->tile($shown->file, $shown->recipe, $level, $x, $y);
         if (null !== $file) {
-            return new BinaryFileResponse($file, headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'], public: false);
+            return new BinaryFileResponse(
+                $file,
+                headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'],
+                public: false,
+            );
         }
         $to = $shown->recipe->enlarge->to;
         $window = self::window($to, $x, $y);
@@ -82,30 +110,39 @@ final class LargeController extends AbstractController
             throw $this->createNotFoundException();
         }
 
-        return $pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), fn (string $target): PatchJob => new PatchJob($this->masters->of($shown->file), $shown->recipe, $window, $target));
+        return $pictures->answer(
+            PatchJob::key($shown->file, $shown->recipe, $window),
+            fn (string $target): PatchJob => new PatchJob($this->masters->of($shown->file), $shown->recipe, $window, $target),
+        );
     }
 
     /** Makes a way's whole result; tells how far it is, a line each time, and stops when the page is left. */
     #[Route('/whole', name: 'strip_whole', methods: ['POST'])]
     public function whole(Batch $batch, BatchArtwork $artwork, Product $product, Request $request): Response
     {
-        $shown = $this->plan->picture($this->sheet->place($artwork, $product), $request->request->getString('way')) ?? throw $this->createNotFoundException();
+        $shown =
+            $this->plan->picture($this->sheet->place($artwork, $product), $request->request->getString('way')) ??
+            throw $this->createNotFoundException();
         $wholes = $this->wholes;
 
-        return new StreamedResponse(static function () use ($wholes, $shown): void {
-            // The child is ended here, not with this request.
-            ignore_user_abort(true);
-            foreach ($wholes->make($shown->file, $shown->recipe) as $state) {
-                echo json_encode($state, \JSON_THROW_ON_ERROR), "\n";
-                if (ob_get_level() > 0) {
-                    ob_flush();
+        return new StreamedResponse(
+            static function () use ($wholes, $shown): void {
+                // The child is ended here, not with this request.
+                ignore_user_abort(true);
+                foreach ($wholes->make($shown->file, $shown->recipe) as $state) {
+                    echo json_encode($state, \JSON_THROW_ON_ERROR), "\n";
+                    if (ob_get_level() > 0) {
+                        ob_flush();
+                    }
+                    flush();
+                    if (0 !== connection_aborted()) {
+                        return;
+                    }
                 }
-                flush();
-                if (0 !== connection_aborted()) {
-                    return;
-                }
-            }
-        }, 200, ['Content-Type' => 'application/x-ndjson', 'X-Accel-Buffering' => 'no']);
+            },
+            200,
+            ['Content-Type' => 'application/x-ndjson', 'X-Accel-Buffering' => 'no'],
+        );
     }
 
     /** @return list<string> */
@@ -125,9 +162,18 @@ final class LargeController extends AbstractController
     private function place(Request $request, Recipe $recipe): array
     {
         $to = $recipe->enlarge->to;
-        $region = $request->query->has('x') ? StripRegions::window($recipe, $this->figure($request, 'x', 0, 1, 0.5), $this->figure($request, 'y', 0, 1, 0.5), new PixelSize(1, 1)) : null;
+        $region = $request->query->has('x')
+            ? StripRegions::window(
+                $recipe,
+                $this->figure($request, 'x', 0, 1, 0.5),
+                $this->figure($request, 'y', 0, 1, 0.5),
+                new PixelSize(1, 1),
+            )
+            : null;
 
-        return null === $region ? [$this->figure($request, 'right', 0, 1, 0.5), $this->figure($request, 'down', 0, 1, 0.5)] : [$region->x / $to->width, $region->y / $to->height];
+        return null === $region
+            ? [$this->figure($request, 'right', 0, 1, 0.5), $this->figure($request, 'down', 0, 1, 0.5)]
+            : [$region->x / $to->width, $region->y / $to->height];
     }
 
     private function figure(Request $request, string $name, float $least, float $most, float $otherwise): float
@@ -141,6 +187,8 @@ final class LargeController extends AbstractController
     {
         [$left, $top] = [$x * PyramidJob::TILE, $y * PyramidJob::TILE];
 
-        return $left < $to->width && $top < $to->height ? new PixelWindow($left, $top, min(PyramidJob::TILE, $to->width - $left), min(PyramidJob::TILE, $to->height - $top)) : null;
+        return $left < $to->width && $top < $to->height
+            ? new PixelWindow($left, $top, min(PyramidJob::TILE, $to->width - $left), min(PyramidJob::TILE, $to->height - $top))
+            : null;
     }
 }

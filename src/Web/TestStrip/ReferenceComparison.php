@@ -26,11 +26,16 @@ final readonly class ReferenceComparison
      */
     public function of(StripImage $shown, StripImage $reference, ?PixelWindow $window): array
     {
-        return $this->cache->get(SimilarityJob::key($shown->file, $shown->recipe, $reference->file, $reference->recipe, $window), function () use ($shown, $reference, $window): array {
-            $path = fn (StripImage $one): JobMaster => $this->masters->of($one->file);
-            $facts = $this->processes->start(new SimilarityJob($path($shown), $shown->recipe, $path($reference), $reference->recipe, $window))->facts();
+        return $this->cache->get(
+            SimilarityJob::key($shown->file, $shown->recipe, $reference->file, $reference->recipe, $window),
+            function () use ($shown, $reference, $window): array {
+                $path = fn (StripImage $one): JobMaster => $this->masters->of($one->file);
+                $facts = $this->processes
+                    ->start(new SimilarityJob($path($shown), $shown->recipe, $path($reference), $reference->recipe, $window))
+                    ->facts();
 
-            return ['psnr' => $facts->optionalFloat('psnr'), 'ssim' => $facts->float('ssim')];
-        });
+                return ['psnr' => $facts->optionalFloat('psnr'), 'ssim' => $facts->float('ssim')];
+            },
+        );
     }
 }

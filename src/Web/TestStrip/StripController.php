@@ -65,18 +65,37 @@ final class StripController extends AbstractController
         foreach ($query->ways as $way) {
             $one = null === $recipe ? null : $this->plan->recipe($placed, $way);
             if (null !== $one) {
-                $columns[] = ['way' => $way, 'passes' => $one->enlarge->passesFrom($one->frame->crop->size()), 'seconds' => $durations->expectedSeconds($one, $artwork->master())];
+                $columns[] = [
+                    'way' => $way,
+                    'passes' => $one->enlarge->passesFrom($one->frame->crop->size()),
+                    'seconds' => $durations->expectedSeconds($one, $artwork->master()),
+                ];
             }
         }
         $rows = array_map(
-            static fn (array $region): array => $region + ['window' => null === $recipe ? null : StripRegions::window($recipe, $region['x'], $region['y'], new PixelSize($side, $side))],
+            static fn (array $region): array => $region + [
+                'window' => null === $recipe
+                    ? null
+                    : StripRegions::window($recipe, $region['x'], $region['y'], new PixelSize($side, $side)),
+            ],
             null === $recipe || $placed->placement->artwork->isVector ? [] : $this->regions->of($artwork, $query->regions),
         );
 
         return $this->render('test-strip/strip.html.twig', [
-            'batch' => $batch, 'placed' => $placed, 'products' => $this->sheet->products($batch), 'query' => $query, 'columns' => $columns, 'rows' => $rows, 'current' => $current,
-            'suits' => UpscaleSettings::for($artwork->kind(), $artwork->facts()), 'chosen' => $placed->effective->upscaleSettings(), 'patch' => self::PATCH,
-            'more' => StripPlan::ways(), 'area' => $artwork->settings()->region, 'reference' => $artwork->reference(), 'largest' => Uploads::LARGEST,
+            'batch' => $batch,
+            'placed' => $placed,
+            'products' => $this->sheet->products($batch),
+            'query' => $query,
+            'columns' => $columns,
+            'rows' => $rows,
+            'current' => $current,
+            'suits' => UpscaleSettings::for($artwork->kind(), $artwork->facts()),
+            'chosen' => $placed->effective->upscaleSettings(),
+            'patch' => self::PATCH,
+            'more' => StripPlan::ways(),
+            'area' => $artwork->settings()->region,
+            'reference' => $artwork->reference(),
+            'largest' => Uploads::LARGEST,
             'distance' => $placed->product->viewingDistance ?? StripQuery::atScreen(),
         ]);
     }
@@ -89,13 +108,21 @@ final class StripController extends AbstractController
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $window = $this->window($request, $shown->recipe) ?? throw $this->createNotFoundException();
 
-        return $this->pictures->answer(PatchJob::key($shown->file, $shown->recipe, $window), static fn (string $target): PatchJob => new PatchJob($masters->of($shown->file), $shown->recipe, $window, $target, once: true));
+        return $this->pictures->answer(
+            PatchJob::key($shown->file, $shown->recipe, $window),
+            static fn (string $target): PatchJob => new PatchJob($masters->of($shown->file), $shown->recipe, $window, $target, once: true),
+        );
     }
 
     /** How like a column is to the reference, at one spot or all over. */
     #[Route('/likeness', name: 'strip_likeness', methods: ['GET'])]
-    public function likeness(Batch $batch, BatchArtwork $artwork, Product $product, Request $request, ReferenceComparison $similarity): Response
-    {
+    public function likeness(
+        Batch $batch,
+        BatchArtwork $artwork,
+        Product $product,
+        Request $request,
+        ReferenceComparison $similarity,
+    ): Response {
         $placed = $this->sheet->place($artwork, $product);
         $shown = $this->plan->picture($placed, $request->query->getString('way')) ?? throw $this->createNotFoundException();
         $reference = $this->plan->picture($placed, StripPlan::REFERENCE) ?? throw $this->createNotFoundException();
@@ -113,7 +140,15 @@ final class StripController extends AbstractController
     {
         $this->history->apply($batch, \sprintf('Took the full size of "%s" away', $artwork->title()), ReferenceChange::of($artwork, null));
 
-        return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code, ...$request->query->all()]), Response::HTTP_SEE_OTHER);
+        return $this->redirect(
+            $this->generateUrl('strip', [
+                'batch' => $batch->id(),
+                'artwork' => $artwork->id(),
+                'product' => $product->code,
+                ...$request->query->all(),
+            ]),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** Another way where a person painted; an empty list takes it away. */
@@ -136,7 +171,10 @@ final class StripController extends AbstractController
         $marks = $artwork->settings()->region->mask ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
-        return $this->pictures->answer(MaskOverlayJob::key($marks, $size), static fn (string $target): MaskOverlayJob => new MaskOverlayJob($marks, $size, $target));
+        return $this->pictures->answer(
+            MaskOverlayJob::key($marks, $size),
+            static fn (string $target): MaskOverlayJob => new MaskOverlayJob($marks, $size, $target),
+        );
     }
 
     /** A way is picked by looking: for the picture, for all of its kind in the batch, or for this product alone. */
@@ -146,7 +184,10 @@ final class StripController extends AbstractController
         $placed = $this->sheet->place($artwork, $product);
         $upscale = UpscaleSettings::ofCode($request->request->getString('way'));
         $label = $upscale?->label() ?? 'what suits it';
-        $ofPicture = static fn (BatchArtwork $one): ArtworkSettingsChange => ArtworkSettingsChange::of($one, $one->settings()->enlargedBy($upscale));
+        $ofPicture = static fn (BatchArtwork $one): ArtworkSettingsChange => ArtworkSettingsChange::of(
+            $one,
+            $one->settings()->enlargedBy($upscale),
+        );
         $ofKind = static fn (BatchArtwork $one): bool => $one->kind() === $artwork->kind();
         [$what, $changes] = match ($request->request->getString('for')) {
             'product' => [
@@ -161,7 +202,14 @@ final class StripController extends AbstractController
         };
         $this->history->apply($batch, $what, ...array_values($changes));
 
-        return $this->redirect($this->generateUrl('strip', ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code] + StripQuery::in($request->query, $artwork->kind(), $this->plan->current($placed))->toArray()), Response::HTTP_SEE_OTHER);
+        return $this->redirect(
+            $this->generateUrl(
+                'strip',
+                ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code] +
+                    StripQuery::in($request->query, $artwork->kind(), $this->plan->current($placed))->toArray(),
+            ),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** The window that a patch is of; null where its spot is not on the print. */
@@ -169,7 +217,12 @@ final class StripController extends AbstractController
     {
         $side = static fn (string $name): int => max(16, min(self::LARGEST, $request->query->getInt($name)));
 
-        return StripRegions::window($recipe, (float) $request->query->getString('x'), (float) $request->query->getString('y'), new PixelSize($side('w'), $side('h')));
+        return StripRegions::window(
+            $recipe,
+            (float) $request->query->getString('x'),
+            (float) $request->query->getString('y'),
+            new PixelSize($side('w'), $side('h')),
+        );
     }
 
     /** Pixels of the print that a patch shows. */
@@ -177,6 +230,8 @@ final class StripController extends AbstractController
     {
         $ppi = $placed->placement->output?->ppi->value;
 
-        return null !== $query->seenFrom && null !== $ppi ? (int) max(16, min(self::LARGEST, round(self::PATCH * $ppi / self::SCREEN * $query->further()))) : self::PATCH;
+        return null !== $query->seenFrom && null !== $ppi
+            ? (int) max(16, min(self::LARGEST, round(((self::PATCH * $ppi) / self::SCREEN) * $query->further())))
+            : self::PATCH;
     }
 }

@@ -26,7 +26,22 @@ final readonly class StripPlan
     /** The same picture at its full size, where someone gave it. */
     public const REFERENCE = 'reference';
 
-    private const WAYS = ['lanczos', 'mitchell', 'faithful', 'faithful-quick', 'faithful-best', 'mending', 'mending-25', 'mending-50', 'mending-75', 'mending-best', 'drawn', 'drawn-best', 'rebuilt', 'nearest'];
+    private const WAYS = [
+        'lanczos',
+        'mitchell',
+        'faithful',
+        'faithful-quick',
+        'faithful-best',
+        'mending',
+        'mending-25',
+        'mending-50',
+        'mending-75',
+        'mending-best',
+        'drawn',
+        'drawn-best',
+        'rebuilt',
+        'nearest',
+    ];
 
     public function __construct(private RecipeBuilder $recipes)
     {
@@ -47,7 +62,10 @@ final readonly class StripPlan
     public function recipe(PlannedPlacement $placed, UpscaleSettings $upscale, ?UpscaleRegion $area = null): ?Recipe
     {
         try {
-            return $this->recipes->recipeFor($placed->placement, $placed->artwork->facts(), new RenderOptions(upscale: $upscale, region: $area))->enlargedBy($upscale, $area)->unmounted();
+            return $this->recipes
+                ->recipeFor($placed->placement, $placed->artwork->facts(), new RenderOptions(upscale: $upscale, region: $area))
+                ->enlargedBy($upscale, $area)
+                ->unmounted();
         } catch (ImpossibleRecipe) {
             return null;
         }
@@ -65,14 +83,17 @@ final readonly class StripPlan
         if (self::REFERENCE === $column) {
             $recipe = null === $reference ? null : $this->recipe($placed, new UpscaleSettings(UpscaleMethod::Lanczos));
 
-            return null === $reference || null === $recipe ? null : new StripImage($reference->file, (new ReferencePrint($reference))->recipe($recipe));
+            return null === $reference || null === $recipe
+                ? null
+                : new StripImage($reference->file, (new ReferencePrint($reference))->recipe($recipe));
         }
         $way = match ($column) {
             self::SOURCE => new UpscaleSettings(UpscaleMethod::Nearest),
             self::PRINTED => $this->current($placed),
             default => UpscaleSettings::ofCode($column),
         };
-        $recipe = null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->settings()->region : null);
+        $recipe =
+            null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->settings()->region : null);
 
         return null === $recipe ? null : new StripImage($master, $recipe);
     }

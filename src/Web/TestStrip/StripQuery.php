@@ -47,7 +47,11 @@ final readonly class StripQuery
             }
         }
 
-        return new self(\array_slice([] === $ways ? self::usual($kind, $current) : $ways, 0, self::MOST_COLUMNS), \array_slice($regions, 0, self::MOST_SPOTS), '' === $text('paper') ? null : self::distance($text('paper')));
+        return new self(
+            \array_slice([] === $ways ? self::usual($kind, $current) : $ways, 0, self::MOST_COLUMNS),
+            \array_slice($regions, 0, self::MOST_SPOTS),
+            '' === $text('paper') ? null : self::distance($text('paper')),
+        );
     }
 
     /** @param list<UpscaleSettings> $ways */
@@ -58,7 +62,9 @@ final readonly class StripQuery
 
     public function without(UpscaleSettings $way): self
     {
-        return $this->withWays(array_values(array_filter($this->ways, static fn (UpscaleSettings $one): bool => $one->code() !== $way->code())));
+        return $this->withWays(
+            array_values(array_filter($this->ways, static fn (UpscaleSettings $one): bool => $one->code() !== $way->code())),
+        );
     }
 
     /** At 1:1, or as large as a print looks from a distance. */
@@ -93,11 +99,23 @@ final readonly class StripQuery
     /** @return array<string, string> */
     public function toArray(): array
     {
-        return array_filter([
-            'ways' => implode(',', array_map(static fn (UpscaleSettings $way): string => $way->code(), $this->ways)),
-            'spots' => implode(';', array_map(static fn (array $region): string => implode(',', array_map(static fn (float $share): string => (string) round($share, 4), $region)), $this->regions)),
-            'paper' => null === $this->seenFrom ? '' : round($this->seenFrom->in(Unit::Centimetre), 1).'cm',
-        ], static fn (string $value): bool => '' !== $value);
+        return array_filter(
+            [
+                'ways' => implode(',', array_map(static fn (UpscaleSettings $way): string => $way->code(), $this->ways)),
+                'spots' => implode(
+                    ';',
+                    array_map(
+                        static fn (array $region): string => implode(
+                            ',',
+                            array_map(static fn (float $share): string => (string) round($share, 4), $region),
+                        ),
+                        $this->regions,
+                    ),
+                ),
+                'paper' => null === $this->seenFrom ? '' : round($this->seenFrom->in(Unit::Centimetre), 1).'cm',
+            ],
+            static fn (string $value): bool => '' !== $value,
+        );
     }
 
     /** @return list<UpscaleSettings> what is worth comparing for a kind, beside what is used now */

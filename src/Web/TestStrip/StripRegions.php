@@ -37,7 +37,12 @@ final readonly class StripRegions
         $regions = $this->found($artwork);
         $lettering = $artwork->facts()->lettering[0] ?? null;
         if (null !== $lettering) {
-            $regions[] = ['what' => 'lettering', 'x' => $lettering->x + min($lettering->width / 2, $lettering->height), 'y' => $lettering->y + $lettering->height / 2, 'own' => null];
+            $regions[] = [
+                'what' => 'lettering',
+                'x' => $lettering->x + min($lettering->width / 2, $lettering->height),
+                'y' => $lettering->y + $lettering->height / 2,
+                'own' => null,
+            ];
         }
         foreach ($own as $i => [$x, $y]) {
             $regions[] = ['what' => 'your spot', 'x' => $x, 'y' => $y, 'own' => $i];
@@ -46,7 +51,10 @@ final readonly class StripRegions
         return $regions;
     }
 
-    /** The window of so many print pixels round a spot, moved only as far as the print's edges require; null where the spot is not on the print. */
+    /**
+     * The window of so many print pixels round a spot, moved only as far as the print's edges require; null where the spot is not
+     * on the print.
+     */
     public static function window(Recipe $recipe, float $x, float $y, PixelSize $wanted): ?PixelWindow
     {
         if (min($x, $y) < 0 || max($x, $y) > 1) {
@@ -54,7 +62,14 @@ final readonly class StripRegions
         }
         [$crop, $to, $transform] = [$recipe->frame->crop, $recipe->enlarge->to, $recipe->frame->transform];
         // A box next to nothing, since boxes are what a pose turns.
-        $transformed = $transform->box(new FractionBox(min(1 - self::DOT, max(0.0, $x - self::DOT / 2)), min(1 - self::DOT, max(0.0, $y - self::DOT / 2)), self::DOT, self::DOT));
+        $transformed = $transform->box(
+            new FractionBox(
+                min(1 - self::DOT, max(0.0, $x - self::DOT / 2)),
+                min(1 - self::DOT, max(0.0, $y - self::DOT / 2)),
+                self::DOT,
+                self::DOT,
+            ),
+        );
         $picture = $transform->size($recipe->frame->picture);
         $across = (($transformed->x + $transformed->width / 2) * $picture->width - $crop->x) / $crop->width;
         $down = (($transformed->y + $transformed->height / 2) * $picture->height - $crop->y) / $crop->height;
@@ -64,7 +79,10 @@ final readonly class StripRegions
         $size = new PixelSize(min($wanted->width, $to->width), min($wanted->height, $to->height));
 
         return new PixelWindow(
-            (int) min($to->width - $size->width, max(0, round($across * $to->width - $size->width / 2))), (int) min($to->height - $size->height, max(0, round($down * $to->height - $size->height / 2))), $size->width, $size->height,
+            (int) min($to->width - $size->width, max(0, round($across * $to->width - $size->width / 2))),
+            (int) min($to->height - $size->height, max(0, round($down * $to->height - $size->height / 2))),
+            $size->width,
+            $size->height,
         );
     }
 
@@ -74,7 +92,14 @@ final readonly class StripRegions
         return $this->cache->get('spots.1.'.$artwork->master(), function (ItemInterface $item, bool &$save) use ($artwork): array {
             $regions = [];
             try {
-                foreach ($this->processes->start(new DetailRegionsJob($this->store->path(FileStore::previewKey($artwork->master(), ArtworkImporter::SCREEN))))->facts()->records('spots') as $region) {
+                foreach (
+                    $this->processes
+                        ->start(
+                            new DetailRegionsJob($this->store->path(FileStore::previewKey($artwork->master(), ArtworkImporter::SCREEN))),
+                        )
+                        ->facts()
+                        ->records('spots') as $region
+                ) {
                     $regions[] = ['what' => $region->string('what'), 'x' => $region->float('x'), 'y' => $region->float('y'), 'own' => null];
                 }
             } catch (PixelJobFailed) {

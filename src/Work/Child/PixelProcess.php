@@ -86,7 +86,8 @@ final class PixelProcess
      */
     public function ranOutOfMemory(): bool
     {
-        return JobRunner::OUT_OF_MEMORY === $this->process->getExitCode() || ($this->process->hasBeenSignaled() && \SIGTRAP === $this->process->getTermSignal());
+        return JobRunner::OUT_OF_MEMORY === $this->process->getExitCode() ||
+            ($this->process->hasBeenSignaled() && \SIGTRAP === $this->process->getTermSignal());
     }
 
     /** What it said of its own accord, mostly why it came to nothing. */

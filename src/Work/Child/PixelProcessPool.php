@@ -61,11 +61,25 @@ final readonly class PixelProcessPool
             }
         }
         $kind = $this->threads.' '.$this->workFolder();
-        $process = $this->idle->take($kind) ?? PixelProcess::start(
-            ['prlimit', '--data='.self::MEMORY, '--core=0', self::php(), '-d', 'memory_limit=1G', '-d', 'display_errors=stderr', $this->projectDir.'/bin/pixels', (string) $this->threads, $this->workFolder()],
-            // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
-            ['TMPDIR' => $this->data->temporary(), 'G_SLICE' => 'always-malloc'],
-        );
+        $process =
+            $this->idle->take($kind) ??
+            PixelProcess::start(
+                [
+                    'prlimit',
+                    '--data='.self::MEMORY,
+                    '--core=0',
+                    self::php(),
+                    '-d',
+                    'memory_limit=1G',
+                    '-d',
+                    'display_errors=stderr',
+                    $this->projectDir.'/bin/pixels',
+                    (string) $this->threads,
+                    $this->workFolder(),
+                ],
+                // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
+                ['TMPDIR' => $this->data->temporary(), 'G_SLICE' => 'always-malloc'],
+            );
 
         return new PixelTask($process, $job, fn () => $this->idle->keep($kind, $process));
     }

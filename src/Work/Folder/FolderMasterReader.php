@@ -39,7 +39,9 @@ final readonly class FolderMasterReader
         $queue->run(
             $unknown,
             $order->jobs,
-            static fn (string|int $name): ReadMasterJob => new ReadMasterJob(new JobMaster($files[$name]), [PlanReference::COPY => $delivery->copy($files[$name])]),
+            static fn (string|int $name): ReadMasterJob => new ReadMasterJob(new JobMaster($files[$name]), [
+                PlanReference::COPY => $delivery->copy($files[$name]),
+            ]),
             function (string|int $name, JsonReader|PixelJobFailed $result) use (&$facts, &$count, $files, $report, $unknown, $tell): void {
                 if ($result instanceof JsonReader) {
                     $facts[$name] = MasterFacts::fromRecord($result);
@@ -56,7 +58,12 @@ final readonly class FolderMasterReader
             if (null !== $one) {
                 $masters[] = $master = new FolderMaster(FolderMaster::nameOf((string) $name), $files[$name], $one);
                 if ($master->name !== (string) $name) {
-                    $report->note(\sprintf('%s: the file\'s name is not UTF-8, so it is written here, and in the manifest, with its odd bytes as %%XX.', $master->name));
+                    $report->note(
+                        \sprintf(
+                            '%s: the file\'s name is not UTF-8, so it is written here, and in the manifest, with its odd bytes as %%XX.',
+                            $master->name,
+                        ),
+                    );
                 }
             }
         }

@@ -17,8 +17,11 @@ final class FolderProgressEstimator
     private array $running = [];
 
     /** @param list<WantedFile> $files */
-    public function __construct(array $files, private readonly UpscaleEstimator $forecast, private readonly WriteCosts $costs = new WriteCosts())
-    {
+    public function __construct(
+        array $files,
+        private readonly UpscaleEstimator $forecast,
+        private readonly WriteCosts $costs = new WriteCosts(),
+    ) {
         $pieces = [];
         foreach ($files as $file) {
             $this->all += $this->costs->seconds($file->recipe);

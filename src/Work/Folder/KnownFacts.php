@@ -31,7 +31,10 @@ final readonly class KnownFacts
     public function learn(string $master, MasterFacts $facts): void
     {
         $this->hashes->learn($master, $facts->sha256);
-        AtomicFile::write($this->path($facts->sha256), json_encode($facts->toArray(), \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE));
+        AtomicFile::write(
+            $this->path($facts->sha256),
+            json_encode($facts->toArray(), \JSON_THROW_ON_ERROR | \JSON_INVALID_UTF8_SUBSTITUTE),
+        );
     }
 
     private function path(string $sha256): string

@@ -15,6 +15,9 @@ final class UnwritableFolder extends \RuntimeException implements Failure
 
     public static function at(string $path): self
     {
-        return self::because(FailureReason::Unwritable, \sprintf('The folder "%s" cannot be written. Look at its rights, and whether a file of that name is in the way.', $path));
+        return self::because(
+            FailureReason::Unwritable,
+            \sprintf('The folder "%s" cannot be written. Look at its rights, and whether a file of that name is in the way.', $path),
+        );
     }
 }

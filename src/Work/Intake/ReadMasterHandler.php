@@ -20,8 +20,12 @@ use Symfony\Component\Messenger\MessageBusInterface;
 #[AsMessageHandler]
 final readonly class ReadMasterHandler
 {
-    public function __construct(private PixelProcessPool $processes, private FileStore $store, private StoredMasters $masters, private MessageBusInterface $bus)
-    {
+    public function __construct(
+        private PixelProcessPool $processes,
+        private FileStore $store,
+        private StoredMasters $masters,
+        private MessageBusInterface $bus,
+    ) {
     }
 
     public function __invoke(ReadMaster $message): void

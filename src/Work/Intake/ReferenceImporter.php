@@ -21,8 +21,12 @@ use Snugfit\Work\Child\PixelProcessPool;
 /** Takes a full-size file in, which an artwork's results are measured against. */
 final readonly class ReferenceImporter
 {
-    public function __construct(private EntityManagerInterface $entities, private FileStore $store, private PixelProcessPool $processes, private UndoHistory $history)
-    {
+    public function __construct(
+        private EntityManagerInterface $entities,
+        private FileStore $store,
+        private PixelProcessPool $processes,
+        private UndoHistory $history,
+    ) {
     }
 
     /**
@@ -39,6 +43,10 @@ final readonly class ReferenceImporter
         $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($path)))->facts());
         $reference = ReferenceImage::of($fileName, $facts->sha256, $facts->size, $artwork->facts()->size);
         $this->store->adoptMaster($path);
-        $this->history->apply($batch, \sprintf('Gave "%s" its full size to be measured against', $artwork->title()), ReferenceChange::of($artwork, $reference));
+        $this->history->apply(
+            $batch,
+            \sprintf('Gave "%s" its full size to be measured against', $artwork->title()),
+            ReferenceChange::of($artwork, $reference),
+        );
     }
 }

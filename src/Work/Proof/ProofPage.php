@@ -35,15 +35,32 @@ final readonly class ProofPage
             $files = [];
             foreach ($pages as $i => $page) {
                 $files[] = $name = \sprintf('page-%04d.svg', $i + 1);
-                file_put_contents($folder.'/'.$name, $this->twig->render('parcels/proof-sheet.svg.twig', [
-                    'title' => $title, 'known' => $number, 'places' => $page, 'number' => $i + 1, 'of' => \count($pages), 'page' => ProofLayout::PAGE, 'margin' => ProofLayout::MARGIN, 'scale' => $scale,
-                ]));
+                file_put_contents(
+                    $folder.'/'.$name,
+                    $this->twig->render('parcels/proof-sheet.svg.twig', [
+                        'title' => $title,
+                        'known' => $number,
+                        'places' => $page,
+                        'number' => $i + 1,
+                        'of' => \count($pages),
+                        'page' => ProofLayout::PAGE,
+                        'margin' => ProofLayout::MARGIN,
+                        'scale' => $scale,
+                    ]),
+                );
             }
-            $process = new Process(['rsvg-convert', '--format=pdf', '--output=proof.pdf', ...$files], $folder, ['FONTCONFIG_FILE' => $this->projectDir.'/var/fonts/fonts.conf'], timeout: 120);
+            $process = new Process(
+                ['rsvg-convert', '--format=pdf', '--output=proof.pdf', ...$files],
+                $folder,
+                ['FONTCONFIG_FILE' => $this->projectDir.'/var/fonts/fonts.conf'],
+                timeout: 120,
+            );
             $process->run();
             $pdf = $process->isSuccessful() ? file_get_contents($folder.'/proof.pdf') : false;
 
-            return false === $pdf ? throw new \RuntimeException('The proof sheet could not be drawn: '.trim($process->getErrorOutput())) : $pdf;
+            return false === $pdf
+                ? throw new \RuntimeException('The proof sheet could not be drawn: '.trim($process->getErrorOutput()))
+                : $pdf;
         } finally {
             (new Filesystem())->remove($folder);
         }

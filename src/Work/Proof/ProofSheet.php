@@ -15,8 +15,12 @@ use Snugfit\Shop\Repository\ProductRepository;
 /** The proof sheet of a parcel. */
 final readonly class ProofSheet
 {
-    public function __construct(private DeliveryStore $deliveries, private FileStore $store, private ProductRepository $productRepository, private ProofPage $drawing)
-    {
+    public function __construct(
+        private DeliveryStore $deliveries,
+        private FileStore $store,
+        private ProductRepository $productRepository,
+        private ProofPage $drawing,
+    ) {
     }
 
     /**
@@ -50,8 +54,16 @@ final readonly class ProofSheet
             }
             $product = $this->productRepository->byCode($file->productCode())?->product();
             $prints[] = new ProofPrint(
-                basename((string) $file->path()), $file->productName(), $found->size, $recipe->write, $found->bytes, \sprintf('Passed %d checks', \count($file->findings())), $picture,
-                null === $product ? null : SnugGauge::ofPrint($file->wanted()->enlargement, $recipe->write->ppi, $file->wanted()->verdict, $product),
+                basename((string) $file->path()),
+                $file->productName(),
+                $found->size,
+                $recipe->write,
+                $found->bytes,
+                \sprintf('Passed %d checks', \count($file->findings())),
+                $picture,
+                null === $product
+                    ? null
+                    : SnugGauge::ofPrint($file->wanted()->enlargement, $recipe->write->ppi, $file->wanted()->verdict, $product),
             );
         }
 

@@ -79,7 +79,9 @@ final class DurationEstimator
     {
         $recipe = $file->recipe();
 
-        return null !== $recipe && $file->state()->isOpen() ? $this->expectedSeconds($recipe, $file->artwork()->master()) * (1 - $file->progress()) : 0.0;
+        return null !== $recipe && $file->state()->isOpen()
+            ? $this->expectedSeconds($recipe, $file->artwork()->master()) * (1 - $file->progress())
+            : 0.0;
     }
 
     /** Seconds until a run ends, with so many workers. */

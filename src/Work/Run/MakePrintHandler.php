@@ -29,8 +29,14 @@ final readonly class MakePrintHandler
     /** Seconds between progress messages. */
     private const TELL = 0.4;
 
-    public function __construct(private PixelProcessPool $processes, private FileStore $store, private StoredMasters $masters, private CancelFlags $flags, private StopSignalListener $closing, private MessageBusInterface $bus)
-    {
+    public function __construct(
+        private PixelProcessPool $processes,
+        private FileStore $store,
+        private StoredMasters $masters,
+        private CancelFlags $flags,
+        private StopSignalListener $closing,
+        private MessageBusInterface $bus,
+    ) {
     }
 
     public function __invoke(MakePrint $message): void
@@ -44,13 +50,15 @@ final readonly class MakePrintHandler
         $target = $this->store->path($message->targetKey);
         $this->bus->dispatch(new PrintProgress($message->printFileId, 0.0));
         try {
-            $child = $this->processes->start(new MakePrintJob(
-                $this->masters->byKey($message->masterKey),
-                $message->recipe,
-                $target,
-                null === $message->proofKey ? null : $this->store->path($message->proofKey),
-                null === $message->previewKey ? null : $this->store->path($message->previewKey),
-            ));
+            $child = $this->processes->start(
+                new MakePrintJob(
+                    $this->masters->byKey($message->masterKey),
+                    $message->recipe,
+                    $target,
+                    null === $message->proofKey ? null : $this->store->path($message->proofKey),
+                    null === $message->previewKey ? null : $this->store->path($message->previewKey),
+                ),
+            );
             if (!$this->watch($child, $message, $target.'.part')) {
                 @unlink($target.'.part');
                 $this->bus->dispatch(new PrintCancelled($message->printFileId));
@@ -87,7 +95,15 @@ final readonly class MakePrintHandler
                 $bytes = is_file($growing) ? (int) filesize($growing) : 0;
                 // The last share is the reading back; an estimate that was too small must not claim to be done.
                 $written = $bytes / max(1, $message->expectedBytes);
-                $this->bus->dispatch(new PrintProgress($message->printFileId, min(0.97, $message->enlargingShare * ($bytes > 0 ? 1.0 : $child->enlarged()) + (1 - $message->enlargingShare) * $written)));
+                $this->bus->dispatch(
+                    new PrintProgress(
+                        $message->printFileId,
+                        min(
+                            0.97,
+                            $message->enlargingShare * ($bytes > 0 ? 1.0 : $child->enlarged()) + (1 - $message->enlargingShare) * $written,
+                        ),
+                    ),
+                );
             }
         }
 

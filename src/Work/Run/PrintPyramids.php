@@ -22,8 +22,12 @@ final readonly class PrintPyramids
     /** Seconds between looks at how far one is. */
     private const LOOK = 0.25;
 
-    public function __construct(private PixelProcessPool $processes, private FileStore $store, private StoredMasters $masters, private DurationEstimator $durations)
-    {
+    public function __construct(
+        private PixelProcessPool $processes,
+        private FileStore $store,
+        private StoredMasters $masters,
+        private DurationEstimator $durations,
+    ) {
     }
 
     /** The scale of the print's own pixels, where 0 is the whole picture in one pixel and each doubles the one before. */
@@ -48,7 +52,9 @@ final readonly class PrintPyramids
 
     public function expectedSeconds(string $master, Recipe $recipe): float
     {
-        return $this->isThere($master, $recipe) ? 0.0 : $this->durations->enlargingSeconds($recipe, $master) + WriteCosts::tileSeconds($recipe->enlarge->to->megapixels());
+        return $this->isThere($master, $recipe)
+            ? 0.0
+            : $this->durations->enlargingSeconds($recipe, $master) + WriteCosts::tileSeconds($recipe->enlarge->to->megapixels());
     }
 
     /**
@@ -71,10 +77,13 @@ final readonly class PrintPyramids
         try {
             $began = microtime(true);
             while ($child->isRunning()) {
-                $done = min(0.99, ($enlarging * $child->enlarged() + $writing * $this->written($growing, $recipe)) / max(1e-6, $enlarging + $writing));
+                $done = min(
+                    0.99,
+                    ($enlarging * $child->enlarged() + $writing * $this->written($growing, $recipe)) / max(1e-6, $enlarging + $writing),
+                );
                 $took = microtime(true) - $began;
                 // By what was expected at first, by what was done once that tells.
-                yield ['done' => $done, 'left' => $done > 0.05 ? $took * (1 - $done) / $done : max(0.0, $enlarging + $writing - $took)];
+                yield ['done' => $done, 'left' => $done > 0.05 ? ($took * (1 - $done)) / $done : max(0.0, $enlarging + $writing - $took)];
                 usleep((int) (self::LOOK * 1e6));
             }
             $child->facts();

@@ -51,7 +51,10 @@ final readonly class PrintResultHandler
             $file->made($answer->found, $findings, $answer->seconds);
         } else {
             $this->store->delete($answer->key);
-            $file->failed('Preflight: '.implode(' ', array_map(static fn (PreflightFinding $finding): string => $finding->sentence(), $failures)), $findings);
+            $file->failed(
+                'Preflight: '.implode(' ', array_map(static fn (PreflightFinding $finding): string => $finding->sentence(), $failures)),
+                $findings,
+            );
         }
         $this->ended($file);
     }
