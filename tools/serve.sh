@@ -16,12 +16,13 @@ while [ $# -gt 0 ]; do
 done
 [[ $port =~ ^[0-9]+$ ]] && [ "$port" -ge 1 ] && [ "$port" -le 65535 ] || { echo "--port takes a number from 1 to 65535." >&2; exit 1; }
 
-"$root/tools/setup.sh" server
+# As developers run it: with the profiler, and a container that follows the code.
+export APP_ENV=${APP_ENV:-prod}
+if [ "$APP_ENV" = dev ]; then "$root/tools/setup.sh" test; else "$root/tools/setup.sh" server; fi
 export SNUGFIT_DATA=${SNUGFIT_DATA:-$root/var/shop}
 # The names that the shop answers to; another address than this machine's own has to be asked for by name.
 pattern=$(printf '%s' "$host" | sed 's/[.[\*^$]/\\&/g')
 export SNUGFIT_HOSTS=${SNUGFIT_HOSTS:-"^(localhost|127\.0\.0\.1|\[::1\]|$pattern)\$"}
-export APP_ENV=prod
 mkdir -p "$SNUGFIT_DATA"
 SNUGFIT_DATA=$(cd "$SNUGFIT_DATA" && pwd)
 run=$SNUGFIT_DATA/run

@@ -1,12 +1,12 @@
 #!/usr/bin/env bash
-# All checks, or one part of them: style, analyse, units, browser. The last lines say what ran.
+# All checks, or one part of them: style, analyse, schema, scripts, units, browser. The last lines say what ran.
 set -euo pipefail
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 cd "$root"
 part=${1:-all}
 case "$part" in
-  all|style|analyse|units|browser) ;;
-  *) echo "Snugfit tests style, analyse, units or browser, or all of them; not \"$part\"." >&2; exit 1 ;;
+  all|style|analyse|schema|scripts|units|browser) ;;
+  *) echo "Snugfit tests style, analyse, schema, scripts, units or browser, or all of them; not \"$part\"." >&2; exit 1 ;;
 esac
 tools/setup.sh test
 
@@ -18,8 +18,10 @@ run() {
   echo "== $name"
   if "$@"; then ran+=("$name: passed, $((SECONDS - began)) s"); else failed+=("$name: FAILED"); fi
 }
-run "style" vendor/bin/php-cs-fixer fix --dry-run --diff --show-progress=none
-run "analyse (PHPStan, architecture rule)" vendor/bin/phpstan analyse --no-progress --memory-limit=1G
+run "style (PHP-CS-Fixer, Biome, lines, licences)" composer --quiet run-script style
+run "analyse (PHPStan, architecture, TypeScript)" composer --quiet run-script analyse
+run "schema (Doctrine)" composer --quiet run-script schema
+run "scripts (node --test)" composer --quiet run-script scripts
 run "units (PHPUnit)" vendor/bin/paratest --no-progress --processes=2
 run "browser (Playwright, axe)" node_modules/.bin/playwright test
 

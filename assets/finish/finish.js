@@ -40,7 +40,7 @@ export default () => ({
       step: [Number(across), Number(down)],
       address: (side, at) => {
         const [x, y] = at.map((share) => share.toFixed(5));
-        const [w, h] = [view.clientWidth, view.clientHeight].map((pixels) => Math.min(MOST, pixels));
+        const [w, h] = [view.clientWidth, view.clientHeight].map((pixels) => String(Math.min(MOST, pixels)));
         const v = this.slip().dataset.recipe.slice(0, 12);
         return `${address}/patch.png?${new URLSearchParams({ side, shown: found.shown, x, y, w, h, v })}`;
       },

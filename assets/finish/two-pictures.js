@@ -20,8 +20,13 @@ export class TwoPictures {
    * @param moved   is told of a new place before it is asked for
    */
   constructor(view, { over, under, at, step, address, moved }) {
-    Object.assign(this, { view, at, step, address, moved });
-    [this.over, this.under] = [over, under].map((side) => view.querySelector(`[data-of=${side}]`));
+    this.view = view;
+    this.at = at;
+    this.step = step;
+    this.address = address;
+    this.moved = moved;
+    this.over = view.querySelector(`[data-of=${over}]`);
+    this.under = view.querySelector(`[data-of=${under}]`);
     this.sides = [
       [over, this.over],
       [under, this.under],

@@ -12,6 +12,8 @@ const GRIDS = ['none', 'thirds', 'centre'];
 /**
  * One placement, large. The page moves the window by the planner's own formula; every figure shown is the planner's, asked
  * for while the hand moves, and kept when it rests.
+ *
+ * @returns {Component}
  */
 export default () => ({
   ...hand,
@@ -175,7 +177,7 @@ export default () => ({
       this.dom().stage.classList.add('bare');
     } else if (event.key === 'Enter' && !event.target.closest('button, a')) {
       event.preventDefault();
-      document.getElementById('right').requestSubmit();
+      /** @type {HTMLFormElement} */ (document.getElementById('right')).requestSubmit();
     }
   },
   keyUp(event) {

@@ -23,6 +23,7 @@ function range(pixels, reach, side, tilt) {
   return [Math.ceil(hang - slack), Math.floor(pixels - side - hang + slack)];
 }
 
+/** @type {(centre: number, extent: number, places: number[]) => number} */
 const start = (centre, extent, [first, last]) => Math.max(first, Math.min(last, whole(centre - extent / 2)));
 
 /** @returns {{x: number, y: number, width: number, height: number}} in whole pixels of the posed picture */
@@ -87,13 +88,18 @@ export function levelled([x1, y1], [x2, y2], tilt) {
   return Math.min(45, Math.max(-45, Math.round((tilt - angle) * 100) / 100));
 }
 
-/** A box drawn on the posed picture, in fractions of the upright one: back through quarter turns, then the mirror. */
-export function upright([x, y, width, height], { turn, flip }) {
-  const box = {
+/**
+ * A box drawn on the posed picture, in fractions of the upright one: back through quarter turns, then the mirror.
+ *
+ * @param {number[]} box left, top, width, height
+ */
+export function upright(box, { turn, flip }) {
+  const [x, y, width, height] = box;
+  const back = {
     0: [x, y, width, height],
     90: [y, 1 - x - width, height, width],
     180: [1 - x - width, 1 - y - height, width, height],
     270: [1 - y - height, x, height, width],
   }[turn];
-  return flip ? [1 - box[0] - box[2], ...box.slice(1)] : box;
+  return flip ? [1 - back[0] - back[2], ...back.slice(1)] : back;
 }

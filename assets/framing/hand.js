@@ -63,7 +63,12 @@ export const hand = {
     const [u, v] = [x - cx, y - cy];
     return [cx + u * cos + v * sin, cy - u * sin + v * cos].map((value, i) => Math.min(1, Math.max(0, value / picture[i])));
   },
-  addBox([x1, y1], [x2, y2]) {
+  /**
+   * @param {number[]} from a corner on the picture
+   * @param {number[]} to   the opposite one
+   */
+  addBox(from, to) {
+    const [[x1, y1], [x2, y2]] = [from, to];
     const box = [Math.min(x1, x2), Math.min(y1, y2), Math.abs(x2 - x1), Math.abs(y2 - y1)];
     if (box[2] > 0.004 && box[3] > 0.004) this.boxes([...this.bench.keepUpright, upright(box, this.bench)]);
   },

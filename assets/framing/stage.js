@@ -62,7 +62,9 @@ export function drawStage(stage, bench, wish, grid) {
   return sheet;
 }
 
-function square([x, y], side, name) {
+/** @param {number[]} centre */
+function square(centre, side, name) {
+  const [x, y] = centre;
   return element('rect', { x: x - side / 2, y: y - side / 2, width: side, height: side, class: name });
 }
 

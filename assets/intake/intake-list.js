@@ -1,7 +1,11 @@
 import { act, say } from '../shared/act.js';
 import refresh from '../shared/refresh.js';
 
-/** The list of artworks: asks again while files are read, corrects kinds, removes, one or many selected ones. */
+/**
+ * The list of artworks: asks again while files are read, corrects kinds, removes, one or many selected ones.
+ *
+ * @returns {Component}
+ */
 export default () => ({
   ...refresh(),
   /** Numbers of the selected artworks; the list is sent anew, they stay. */

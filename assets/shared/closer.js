@@ -18,7 +18,9 @@ export class Closer {
    * @param told  an element that says how close one is
    */
   constructor(svg, sharp, told) {
-    Object.assign(this, { svg, sharp, told });
+    this.svg = svg;
+    this.sharp = sharp;
+    this.told = told;
     const { width, height } = svg.viewBox.baseVal;
     this.size = [width, height];
     this.times = 1;

@@ -9,11 +9,14 @@ export class Painter {
    * @param strokes gives the strokes that are there now
    * @param keep  keeps a list of strokes; a promise
    * @param mask  gives the address of a picture of all of them
-   * @param moved is told whether one paints
+   * @param moved is told whether one paints; need not be there
    */
-  constructor(root, { strokes, keep, mask, moved = () => {} }) {
+  constructor(root, { strokes, keep, mask, moved }) {
     this.root = root;
-    Object.assign(this, { strokes, keep, mask, moved });
+    this.strokes = strokes;
+    this.keep = keep;
+    this.mask = mask;
+    this.moved = moved;
     this.canvas = root.querySelector('[data-canvas]');
     const { width, height } = this.canvas.viewBox.baseVal;
     this.picture = [width, height];
@@ -36,7 +39,7 @@ export class Painter {
   toggle() {
     this.root.hidden = !this.root.hidden;
     if (this.isOpen) this.show();
-    this.moved(this.isOpen);
+    this.moved?.(this.isOpen);
   }
 
   /** All strokes that are kept; done when they are seen. */

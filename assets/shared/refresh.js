@@ -5,6 +5,8 @@ const LINE_EVERY = 2000;
 /**
  * A part of a page that asks for itself again while something goes on. The server sends it as HTML; data-going on its
  * inner element says whether to ask once more.
+ *
+ * @returns {Component}
  */
 export default () => ({
   timer: 0,

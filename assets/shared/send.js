@@ -20,7 +20,10 @@ export const send = (file, { endpoint, largest, metadata, key, progress }) =>
       fingerprint: async (one) => ['snugfit', endpoint, key, one.name, one.size, one.lastModified].join('|'),
       onProgress: (sent, total) => progress(total ? sent / total : 1),
       onError: (error) => {
-        const page = new DOMParser().parseFromString(error.originalResponse?.getBody?.() ?? '', 'text/html');
+        const page = new DOMParser().parseFromString(
+          ('originalResponse' in error && error.originalResponse?.getBody()) || '',
+          'text/html',
+        );
         reject(
           new Error(page.querySelector('[data-sentence]')?.textContent.trim() || 'it could not be sent; drop it again to go on.'),
         );

@@ -28,7 +28,7 @@ export const settle = () => Promise.allSettled(pending());
 document.addEventListener(
   'click',
   async (event) => {
-    const link = event.target.closest?.('a[href]');
+    const link = event.target instanceof Element ? /** @type {?HTMLAnchorElement} */ (event.target.closest('a[href]')) : null;
     if (!link || link.target || event.ctrlKey || event.metaKey || event.shiftKey || event.button !== 0) return;
     await first(event, () => location.assign(link.href));
   },
@@ -38,7 +38,7 @@ document.addEventListener(
 document.addEventListener(
   'submit',
   async (event) => {
-    await first(event, () => event.target.requestSubmit(event.submitter));
+    await first(event, () => /** @type {HTMLFormElement} */ (event.target).requestSubmit(event.submitter));
   },
   true,
 );

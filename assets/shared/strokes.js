@@ -7,8 +7,16 @@ export function pointOn(svg, event) {
   return [at.x, at.y];
 }
 
-/** The stroke that a hand drew over a picture of so many pixels; points nearer than a quarter of the radius add nothing. */
-export function strokeOf(points, radius, away, [width, height]) {
+/**
+ * The stroke that a hand drew over a picture; of its points every second one is kept.
+ *
+ * @param {number[][]} points  in the picture's pixels
+ * @param {number}     radius  of the brush
+ * @param {boolean}    away    whether it takes away
+ * @param {number[]}   picture its pixels across and down
+ */
+export function strokeOf(points, radius, away, picture) {
+  const [width, height] = picture;
   const kept = points.filter((_point, i) => i === 0 || i === points.length - 1 || i % 2 === 0);
   return {
     away,

@@ -145,9 +145,9 @@ class LargeView {
       ways: ways.join(','),
       right: this.at[0].toFixed(5),
       down: this.at[1].toFixed(5),
-      scale: +this.scale.toFixed(5),
+      scale: String(+this.scale.toFixed(5)),
     };
-    return `${this.address}?${new URLSearchParams(this.isOver ? { ...fields, over: 1 } : fields)}`;
+    return `${this.address}?${new URLSearchParams(this.isOver ? { ...fields, over: '1' } : fields)}`;
   }
 
   leave(ways) {

@@ -6,8 +6,18 @@ const NEAR = 0.5;
 
 /** One way's result in the large view. */
 export class Pane {
+  /** What the large view does when another way is picked here, when this one is closed, when all of it is asked for. */
+  picked = () => {};
+  dropped = () => {};
+  wanted = () => {};
+
   constructor(Viewer, element, { size, tile, address, moved, scaled }) {
-    Object.assign(this, { element, size, address, moved, scaled, tile });
+    this.element = element;
+    this.size = size;
+    this.address = address;
+    this.moved = moved;
+    this.scaled = scaled;
+    this.tile = tile;
     this.way = element.dataset.way;
     this.isWhole = element.dataset.whole === '1';
     this.seconds = Number(element.dataset.seconds);
