@@ -18,10 +18,10 @@ run() {
   echo "== $name"
   if "$@"; then ran+=("$name: passed, $((SECONDS - began)) s"); else failed+=("$name: FAILED"); fi
 }
-run "style (PHP-CS-Fixer, Biome, lines, licences)" composer --quiet run-script style
-run "analyse (PHPStan, architecture, TypeScript)" composer --quiet run-script analyse
-run "schema (Doctrine)" composer --quiet run-script schema
-run "scripts (node --test)" composer --quiet run-script scripts
+run "style (PHP-CS-Fixer, Biome, lines, licences)" composer run-script style
+run "analyse (PHPStan, architecture, TypeScript)" composer run-script analyse
+run "schema (Doctrine)" composer run-script schema
+run "scripts (node --test)" composer run-script scripts
 run "units (PHPUnit)" vendor/bin/paratest --no-progress --processes=2
 run "browser (Playwright, axe)" node_modules/.bin/playwright test
 

@@ -18,63 +18,63 @@ const GRIDS = ['none', 'thirds', 'centre'];
 export default () => ({
   ...hand,
   ...keeping,
-  bench: null,
-  wish: null,
+  layout: null,
+  position: null,
   grid: 'none',
   /** The room's elements. Found once: a handler's own element may be gone when the server's answer comes. */
   dom: null,
   init() {
-    const { stage, docket, siblings, across, down, bench } = this.$refs;
-    const found = { stage, docket, siblings, across, down, bench, root: this.$root };
+    const { stage, docket, siblings, across, down, layout } = this.$refs;
+    const found = { stage, docket, siblings, across, down, layout, root: this.$root };
     this.dom = () => found;
     this.pointers = new Map();
     this.grid = localStorage.getItem('grid') ?? 'none';
     this.read();
     this.draw();
-    new ResizeObserver(() => this.draw()).observe(this.dom().bench);
+    new ResizeObserver(() => this.draw()).observe(this.dom().layout);
     settles(() => this.keeper && this.keep());
   },
   /** Takes the planner's figures out of the docket that the server sent. */
   read() {
-    this.bench = JSON.parse(this.dom().docket.querySelector('[data-bench]').dataset.bench);
-    this.wish =
-      this.bench.sits === 'whole'
-        ? { x: this.bench.at[0], y: this.bench.at[1], zoom: limited(this.bench.zoom, 'whole') }
-        : { ...this.middle(), zoom: limited(this.bench.zoom) };
+    this.layout = JSON.parse(this.dom().docket.querySelector('[data-layout]').dataset.layout);
+    this.position =
+      this.layout.fitMode === 'whole'
+        ? { x: this.layout.at[0], y: this.layout.at[1], zoom: limited(this.layout.zoom, 'whole') }
+        : { ...this.middle(), zoom: limited(this.layout.zoom) };
   },
   middle() {
-    const { crop, picture } = this.bench;
+    const { crop, picture } = this.layout;
     return { x: (crop.x + crop.width / 2) / picture[0], y: (crop.y + crop.height / 2) / picture[1] };
   },
   draw() {
-    const sheet = drawStage(this.dom().stage, this.bench, this.wish, this.grid);
-    drawRulers(this.dom().across, this.dom().down, this.dom().stage, this.bench, sheet, this.dom().root.dataset.unit);
+    const sheet = drawStage(this.dom().stage, this.layout, this.position, this.grid);
+    drawRulers(this.dom().across, this.dom().down, this.dom().stage, this.layout, sheet, this.dom().root.dataset.unit);
     this.sheet = sheet;
   },
-  moveTo(wish) {
-    if (this.bench.sits === 'whole') {
+  moveTo(position) {
+    if (this.layout.fitMode === 'whole') {
       const inside = (value) => Math.min(1, Math.max(0, value));
-      this.wish = { x: inside(wish.x), y: inside(wish.y), zoom: limited(wish.zoom, 'whole') };
+      this.position = { x: inside(position.x), y: inside(position.y), zoom: limited(position.zoom, 'whole') };
     } else {
-      this.bench.crop = placed(this.bench, wish);
+      this.layout.crop = placed(this.layout, position);
       // What is wished is where the window really is, so that a drag beyond the edge does not have to be dragged back.
-      this.wish = { ...this.middle(), zoom: wish.zoom };
+      this.position = { ...this.middle(), zoom: position.zoom };
     }
-    this.bench.zoom = this.wish.zoom;
+    this.layout.zoom = this.position.zoom;
     this.draw();
     this.ask();
     this.keepSoon();
   },
   /** Moves the window, or the paper round a whole picture, by pixels of the picture from where it was. */
-  shift(wish, right, down) {
-    const { picture, sits, crop } = this.bench;
-    if (sits !== 'whole') {
-      this.moveTo({ x: wish.x + right / picture[0], y: wish.y + down / picture[1], zoom: wish.zoom });
+  shift(position, right, down) {
+    const { picture, fitMode, crop } = this.layout;
+    if (fitMode !== 'whole') {
+      this.moveTo({ x: position.x + right / picture[0], y: position.y + down / picture[1], zoom: position.zoom });
       return;
     }
     const room = [this.sheet.trim.width - crop.width, this.sheet.trim.height - crop.height];
     const by = (pixels, free) => (free > 0.5 ? pixels / free : 0);
-    this.moveTo({ x: wish.x - by(right, room[0]), y: wish.y - by(down, room[1]), zoom: wish.zoom });
+    this.moveTo({ x: position.x - by(right, room[0]), y: position.y - by(down, room[1]), zoom: position.zoom });
   },
   set() {
     const { set: name, value } = this.$el.dataset;
@@ -84,7 +84,7 @@ export default () => ({
     this.change({ [this.$el.dataset.set]: this.$el.value });
   },
   quarter() {
-    this.change({ turn: (this.bench.turn + 90) % 360, reset: 1 });
+    this.change({ turn: (this.layout.turn + 90) % 360, reset: 1 });
   },
   async family() {
     if (this.keeper) await this.keep();
@@ -98,17 +98,21 @@ export default () => ({
   },
   wheel(event) {
     event.preventDefault();
-    this.zoomFrom(this.wish, Math.exp(-event.deltaY * (event.ctrlKey ? 0.01 : 0.0015)), this.at(event));
+    this.zoomFrom(this.position, Math.exp(-event.deltaY * (event.ctrlKey ? 0.01 : 0.0015)), this.at(event));
   },
-  zoomFrom(wish, factor, around = null) {
+  zoomFrom(position, factor, around = null) {
     // Nearer means a smaller window, and round a whole picture less paper.
-    this.moveTo(this.bench.sits === 'whole' ? { ...wish, zoom: wish.zoom * factor } : zoomed(this.bench, wish, factor, around));
+    this.moveTo(
+      this.layout.fitMode === 'whole'
+        ? { ...position, zoom: position.zoom * factor }
+        : zoomed(this.layout, position, factor, around),
+    );
   },
   closer() {
-    this.zoomFrom(this.wish, 1.1);
+    this.zoomFrom(this.position, 1.1);
   },
   wider() {
-    this.zoomFrom(this.wish, 1 / 1.1);
+    this.zoomFrom(this.position, 1 / 1.1);
   },
   centre() {
     clearTimeout(this.keeper);
@@ -120,7 +124,7 @@ export default () => ({
       const field = this.dom().root.querySelector(id);
       return field ? Number.parseFloat(field.value.replace(/[^\d.-]/g, '')) : now;
     };
-    const { full, picture, crop, tilt, sits } = this.bench;
+    const { full, picture, crop, tilt, fitMode } = this.layout;
     const [x, y, zoom, turned] = [
       number('#from-x', crop.x),
       number('#from-y', crop.y),
@@ -136,9 +140,9 @@ export default () => ({
       this.change({ tilt: Math.min(45, Math.max(-45, turned)) });
       return;
     }
-    const near = limited(zoom, sits);
-    if (sits === 'whole') {
-      this.moveTo({ ...this.wish, zoom: near });
+    const near = limited(zoom, fitMode);
+    if (fitMode === 'whole') {
+      this.moveTo({ ...this.position, zoom: near });
       return;
     }
     const [width, height] = full.map((side) => Math.max(1, Math.round(side / near)));
@@ -155,10 +159,10 @@ export default () => ({
       '−': () => this.wider(),
       c: () => this.centre(),
       g: () => this.nextGrid(),
-      t: () => press(this.bench.orientation === 'portrait' ? 'orientation-landscape' : 'orientation-portrait'),
+      t: () => press(this.layout.orientation === 'portrait' ? 'orientation-landscape' : 'orientation-portrait'),
       r: () => this.quarter(),
-      f: () => press(`flip-${this.bench.flip ? 0 : 1}`),
-      w: () => press(this.bench.sits === 'whole' ? 'sits-fill' : 'sits-whole'),
+      f: () => press(`flip-${this.layout.flip ? 0 : 1}`),
+      w: () => press(this.layout.fitMode === 'whole' ? 'sits-fill' : 'sits-whole'),
       l: () => this.use('level'),
       k: () => this.use('keep'),
       ',': () => this.dom().root.querySelector('[data-step=before]')?.click(),
@@ -167,7 +171,7 @@ export default () => ({
     if (MOVES[event.key]) {
       event.preventDefault();
       const [right, down] = MOVES[event.key];
-      this.shift(this.wish, right * step, down * step);
+      this.shift(this.position, right * step, down * step);
     } else if (keys[event.key.toLowerCase()]) keys[event.key.toLowerCase()]();
     else if (event.key === 'Escape' && this.tool) {
       event.preventDefault();

@@ -1,15 +1,15 @@
 /**
  * The planner's formulas for where a crop window lies, so that the page can draw it while the hand moves. Core/Fit's
- * CropFinder and Tilted are the rule; a test holds the two against each other over thousands of cases.
+ * CropFinder and RotatedCropGeometry are the rule; a test holds the two against each other over thousands of cases.
  */
 
-/** As in Core/Fit/Framing. */
+/** As in Core/Fit/CropPosition. */
 const CLOSEST = 64;
 const WIDEST = 0.25;
 
 /** How near or far a window may be; a whole picture only gets smaller. */
-export const limited = (zoom, sits = 'fill') =>
-  sits === 'whole' ? Math.min(1, Math.max(WIDEST, zoom)) : Math.min(CLOSEST, Math.max(1, zoom));
+export const limited = (zoom, fitMode = 'fill') =>
+  fitMode === 'whole' ? Math.min(1, Math.max(WIDEST, zoom)) : Math.min(CLOSEST, Math.max(1, zoom));
 
 /** Half away from zero. */
 const whole = (value) => (value < 0 ? -Math.floor(-value + 0.5) : Math.floor(value + 0.5));
@@ -26,7 +26,7 @@ function range(pixels, reach, side, tilt) {
 /** @type {(centre: number, extent: number, places: number[]) => number} */
 const start = (centre, extent, [first, last]) => Math.max(first, Math.min(last, whole(centre - extent / 2)));
 
-/** @returns {{x: number, y: number, width: number, height: number}} in whole pixels of the posed picture */
+/** @returns {{x: number, y: number, width: number, height: number}} in whole pixels of the transformed picture */
 export function placed({ picture, full, tilt = 0 }, { x, y, zoom }) {
   const [cos, sin] = [Math.cos((tilt * Math.PI) / 180), Math.abs(Math.sin((tilt * Math.PI) / 180))];
   const side = (i) =>
@@ -41,11 +41,11 @@ export function placed({ picture, full, tilt = 0 }, { x, y, zoom }) {
 }
 
 /** Zooms by a factor; the point under the pointer stays where it is. Without one, the centre does. */
-export function zoomed({ picture }, wish, factor, around = null) {
-  const zoom = limited(wish.zoom * factor);
-  const real = wish.zoom / zoom;
-  const [px, py] = around ? [around[0] / picture[0], around[1] / picture[1]] : [wish.x, wish.y];
-  return { x: px + (wish.x - px) * real, y: py + (wish.y - py) * real, zoom };
+export function zoomed({ picture }, position, factor, around = null) {
+  const zoom = limited(position.zoom * factor);
+  const real = position.zoom / zoom;
+  const [px, py] = around ? [around[0] / picture[0], around[1] / picture[1]] : [position.x, position.y];
+  return { x: px + (position.x - px) * real, y: py + (position.y - py) * real, zoom };
 }
 
 /** A corner pulled to a point while the opposite one stays: corner is [1 for right, 1 for low]. */
@@ -58,11 +58,11 @@ export function pulled({ picture, full }, crop, [right, low], [x, y]) {
 }
 
 /**
- * Paper, trim and safe area in pixels of the posed picture. On a crop they are shares of its sides; round a whole picture
+ * Paper, trim and safe area in pixels of the transformed picture. On a crop they are shares of its sides; round a whole picture
  * they are pixels at its largest, and the free room of the trim says where it lies.
  */
-export function paper({ sits, crop, paper: given }, { x, y, zoom }) {
-  if (sits !== 'whole') {
+export function paper({ fitMode, crop, paper: given }, { x, y, zoom }) {
+  if (fitMode !== 'whole') {
     const box = (part) =>
       part && {
         x: crop.x + part[0] * crop.width,
@@ -72,7 +72,7 @@ export function paper({ sits, crop, paper: given }, { x, y, zoom }) {
       };
     return { all: box(given.all), trim: box(given.trim), safe: box(given.safe) };
   }
-  const scale = 1 / limited(zoom, sits);
+  const scale = 1 / limited(zoom, fitMode);
   const [left, top, width, height] = given.trim.map((side) => side * scale);
   const origin = [crop.x - left - (width - crop.width) * inside(x), crop.y - top - (height - crop.height) * inside(y)];
   const box = (part) =>
@@ -89,7 +89,7 @@ export function levelled([x1, y1], [x2, y2], tilt) {
 }
 
 /**
- * A box drawn on the posed picture, in fractions of the upright one: back through quarter turns, then the mirror.
+ * A box drawn on the transformed picture, in fractions of the upright one: back through quarter turns, then the mirror.
  *
  * @param {number[]} box left, top, width, height
  */

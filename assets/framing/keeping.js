@@ -11,7 +11,7 @@ export const keeping = {
   wantsAsk: false,
   keeper: 0,
   fields() {
-    const { x, y, zoom } = this.wish;
+    const { x, y, zoom } = this.position;
     return { x, y, zoom };
   },
   async ask() {
@@ -24,10 +24,10 @@ export const keeping = {
     const wait = Math.max(0, this.asked + ASK_EVERY - performance.now());
     if (wait) await new Promise((done) => setTimeout(done, wait));
     this.asked = performance.now();
-    const wish = this.wish;
+    const position = this.position;
     try {
       const answer = await fetch(`${this.dom().root.dataset.address}/try?${new URLSearchParams(this.fields())}`);
-      if (answer.ok && this.wish === wish) this.show(await answer.text());
+      if (answer.ok && this.position === position) this.show(await answer.text());
     } catch {
       say('The server did not answer. Is Snugfit still running?', true);
     }

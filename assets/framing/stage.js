@@ -6,9 +6,9 @@ import { paper } from './geometry.js';
 /** Screen pixels left free round the picture. */
 const MARGIN = 30;
 
-export function drawStage(stage, bench, wish, grid) {
-  const { picture, upright, crop, tilt, pose, sits } = bench;
-  const sheet = paper(bench, wish);
+export function drawStage(stage, layout, position, grid) {
+  const { picture, upright, crop, tilt, transform, fitMode } = layout;
+  const sheet = paper(layout, position);
   const [width, height] = picture;
   const { clientWidth, clientHeight } = stage;
   // Room for the picture, and for the paper where it is larger.
@@ -19,32 +19,32 @@ export function drawStage(stage, bench, wish, grid) {
   const top = (clientHeight / scale - (y2 - y1)) / 2;
   set(stage, { viewBox: `${x1 - left} ${y1 - top} ${clientWidth / scale} ${clientHeight / scale}` });
   set(stage.querySelector('[data-picture]'), { x: 0, y: 0, width: upright[0], height: upright[1] });
-  set(stage.querySelector('[data-pose]'), { transform: pose });
+  set(stage.querySelector('[data-transform]'), { transform: transform });
   const { x, y, width: w, height: h } = crop;
   set(stage.querySelector('[data-tilt]'), { transform: tilt ? `rotate(${tilt} ${x + w / 2} ${y + h / 2})` : '' });
   // Of a tilted picture that is shown whole, only the window is printed.
   set(stage.querySelector('[data-clip]'), crop);
-  set(stage.querySelector('[data-window]'), { 'clip-path': sits === 'whole' ? 'url(#window)' : 'none' });
+  set(stage.querySelector('[data-window]'), { 'clip-path': fitMode === 'whole' ? 'url(#window)' : 'none' });
   const page = stage.querySelector('[data-paper]');
-  page.classList.toggle('gone', bench.edge !== 'colour');
-  set(page, { ...sheet.all, fill: bench.colour ?? 'none' });
+  page.classList.toggle('gone', layout.edge !== 'colour');
+  set(page, { ...sheet.all, fill: layout.colour ?? 'none' });
   set(stage.querySelector('[data-clip-paper]'), sheet.all);
-  drawEdges(stage.querySelector('[data-edges]'), bench, sheet.all);
+  drawEdges(stage.querySelector('[data-edges]'), layout, sheet.all);
   // Far enough out that a tilted picture's corners are veiled too.
   const far = width + height;
   set(stage.querySelector('[data-veil]'), {
     d: `M${-far} ${-far}h${3 * far}v${3 * far}h${-3 * far}z M${x} ${y}h${w}v${h}h${-w}z`,
   });
-  stage.querySelector('[data-veil]').classList.toggle('gone', sits === 'whole');
+  stage.querySelector('[data-veil]').classList.toggle('gone', fitMode === 'whole');
   set(stage.querySelector('[data-crop]'), sheet.all);
   set(stage.querySelector('[data-trim]'), sheet.trim);
   const inner = stage.querySelector('[data-safe]');
   inner.classList.toggle('gone', !sheet.safe);
   if (sheet.safe) set(inner, sheet.safe);
-  drawBoxes(stage.querySelector('[data-boxes]'), bench);
+  drawBoxes(stage.querySelector('[data-boxes]'), layout);
   drawGrid(stage.querySelector('[data-grid]'), crop, grid);
   stage.querySelector('[data-grips]').replaceChildren(
-    ...(sits === 'whole'
+    ...(fitMode === 'whole'
       ? []
       : [
           [0, 0],
@@ -96,11 +96,11 @@ function drawGrid(place, { x, y, width, height }, grid) {
 }
 
 /** Rulers along the trim in the person's unit, to scale with the print. */
-export function drawRulers(across, down, stage, bench, sheet, unit) {
+export function drawRulers(across, down, stage, layout, sheet, unit) {
   const matrix = stage.getScreenCTM();
   if (!matrix) return;
-  const zoom = bench.sits === 'whole' ? Math.min(1, bench.zoom) : 1;
-  const perInch = bench.crop.width / (bench.paper.inches * zoom);
+  const zoom = layout.fitMode === 'whole' ? Math.min(1, layout.zoom) : 1;
+  const perInch = layout.crop.width / (layout.paper.inches * zoom);
   const perUnit = perInch / { in: 1, cm: 2.54, mm: 25.4 }[unit];
   const scale = matrix.a;
   // The finest whole step, from tenths up, whose ticks stay readable.

@@ -15,18 +15,18 @@ final readonly class Downscaler
 {
     public function reduce(Image $picture, PixelSize $to): Image
     {
-        $meaning = $picture->interpretation();
+        $interpretation = $picture->interpretation();
         $format = $picture->format();
         if (!$picture->hasAlpha()) {
-            return $picture->colourspace(Interpretation::ScRgb)->resize($to, Kernel::Lanczos)->colourspace($meaning);
+            return $picture->colourspace(Interpretation::ScRgb)->resize($to, Kernel::Lanczos)->colourspace($interpretation);
         }
         $most = PremultipliedAlpha::most($picture);
-        $light = $picture->extractBands(0, 3)->withInterpretation($meaning)->colourspace(Interpretation::ScRgb);
+        $light = $picture->extractBands(0, 3)->withInterpretation($interpretation)->colourspace(Interpretation::ScRgb);
         $alpha = $picture->extractBands(3, 1)->cast(BandFormat::Float);
         $reduced = $light->join($alpha)->premultiply($most)->resize($to, Kernel::Lanczos)->unpremultiply($most);
 
-        return $reduced->extractBands(0, 3)->withInterpretation(Interpretation::ScRgb)->colourspace($meaning)
+        return $reduced->extractBands(0, 3)->withInterpretation(Interpretation::ScRgb)->colourspace($interpretation)
             ->join($reduced->extractBands(3, 1)->roundTo($format))
-            ->withInterpretation($meaning);
+            ->withInterpretation($interpretation);
     }
 }

@@ -21,9 +21,12 @@ final class PremultipliedAlpha
             return $resample($picture);
         }
         $most = self::most($picture);
-        $meaning = $picture->interpretation();
+        $interpretation = $picture->interpretation();
 
-        return $resample($picture->premultiply($most))->unpremultiply($most)->roundTo($picture->format())->withInterpretation($meaning);
+        return $resample($picture->premultiply($most))
+            ->unpremultiply($most)
+            ->roundTo($picture->format())
+            ->withInterpretation($interpretation);
     }
 
     /**

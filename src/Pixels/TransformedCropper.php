@@ -33,7 +33,7 @@ final class TransformedCropper
     private static function tilted(Image $picture, float $tilt, PixelWindow $window): Image
     {
         $near = (new RotatedCropGeometry($tilt))->boxRound($window, $picture->size())->widenedIn($picture->size(), self::MARGIN);
-        $meaning = $picture->interpretation();
+        $interpretation = $picture->interpretation();
         $format = $picture->format();
         $turned = PremultipliedAlpha::multipliedIn(
             $picture->crop($near),
@@ -46,7 +46,7 @@ final class TransformedCropper
         );
 
         return $turned->format() === $format
-            ? $turned->withInterpretation($meaning)
-            : $turned->roundTo($format)->withInterpretation($meaning);
+            ? $turned->withInterpretation($interpretation)
+            : $turned->roundTo($format)->withInterpretation($interpretation);
     }
 }

@@ -33,7 +33,7 @@ for ($i = 0; $i < 12_000; ++$i) {
     $product = $products[mt_rand(0, count($products) - 1)];
     $mode = FitMode::cases()[$i % count(FitMode::cases())];
     // Also beyond the edges and the limits, where a hand may pull.
-    $wish = ['x' => 1.4 * $random() - 0.2, 'y' => 1.4 * $random() - 0.2, 'zoom' => 0 === $i % 3 ? 1.0 : 0.1 + 80 * $random() ** 3];
+    $wanted = ['x' => 1.4 * $random() - 0.2, 'y' => 1.4 * $random() - 0.2, 'zoom' => 0 === $i % 3 ? 1.0 : 0.1 + 80 * $random() ** 3];
     $tilt = 0 === $i % 5 ? mt_rand(-4500, 4500) / 100 : 0.0;
     $framing = static fn (?CropPosition $position): Framing => new Framing(
         0 === $i % 4 ? OrientationRule::Portrait : OrientationRule::Landscape,
@@ -43,13 +43,13 @@ for ($i = 0; $i < 12_000; ++$i) {
         bleedSource: BleedSource::cases()[$i % 7 % count(BleedSource::cases())],
     );
     $before = $framing(null);
-    $after = $framing(new CropPosition($wish['x'], $wish['y'], $wish['zoom']));
+    $after = $framing(new CropPosition($wanted['x'], $wanted['y'], $wanted['zoom']));
     $start = $planner->plan($artwork, $product, new PlacementRequest($before));
     $placement = $planner->plan($artwork, $product, new PlacementRequest($after));
     $part = (new FitGeometry($placement->product, $after))->part($placement->product->target, $placement->crop);
     $canvas = $placement->product->printArea()->pixelsAt($placement->product->target);
     echo json_encode([
-        'wish' => $wish,
+        'position' => $wanted,
         'stage' => (new StageGeometry($start, $before))->toArray(),
         'crop' => $placement->crop->toArray(),
         'zoom' => $after->position?->zoom,

@@ -8,7 +8,9 @@ declare(strict_types=1);
  */
 
 $root = dirname(__DIR__, 2);
-$json = static fn (string $file): array => (array) json_decode((string) file_get_contents("$root/$file"), true, flags: \JSON_THROW_ON_ERROR);
+$json = static function (string $file) use ($root): array {
+    return (array) json_decode((string) file_get_contents("$root/$file"), true, flags: \JSON_THROW_ON_ERROR);
+};
 $table = static function (array $rows): string {
     ksort($rows);
     $lines = ['| package | version | licence |', '| --- | --- | --- |'];

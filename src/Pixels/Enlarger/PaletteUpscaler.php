@@ -48,7 +48,7 @@ final readonly class PaletteUpscaler
     public function enlarge(Image $upright, string $name, ImageTransform $transform, PixelWindow $crop, PixelSize $to): ?Image
     {
         $most = PremultipliedAlpha::most($upright);
-        $meaning = $upright->interpretation();
+        $interpretation = $upright->interpretation();
         $channels = $upright->hasAlpha() ? 4 : 3;
         $found = $this->covers($upright, $name, $channels);
         if (null === $found) {
@@ -69,9 +69,9 @@ final readonly class PaletteUpscaler
         $sums = $weights->recombined([...$palette->channels($unit), array_fill(0, $palette->count(), 1.0)]);
         $made = $sums->extractBands(0, $channels)->dividedBy($sums->extractBands($channels, 1));
 
-        return (4 === $channels ? $made->withInterpretation($meaning)->unpremultiply($most) : $made)
+        return (4 === $channels ? $made->withInterpretation($interpretation)->unpremultiply($most) : $made)
             ->roundTo($upright->format())
-            ->withInterpretation($meaning);
+            ->withInterpretation($interpretation);
     }
 
     /** Covers are no picture with alpha, however many bands they have: they are tilted one by one. */

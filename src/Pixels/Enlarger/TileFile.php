@@ -49,10 +49,16 @@ final readonly class TileFile
     }
 
     /** Read where it is looked at. */
-    public function picture(Interpretation $meaning): Image
+    public function picture(Interpretation $interpretation): Image
     {
         $side = $this->tiles->side;
-        $column = Image::raw($this->path, new PixelSize($side, $side * $this->tiles->count()), $this->bands, $this->format, $meaning);
+        $column = Image::raw(
+            $this->path,
+            new PixelSize($side, $side * $this->tiles->count()),
+            $this->bands,
+            $this->format,
+            $interpretation,
+        );
 
         return $column->grid($side, $this->tiles->across, $this->tiles->down)->crop(PixelWindow::whole($this->tiles->picture));
     }

@@ -232,8 +232,8 @@ final readonly class UpscaleTileCache
         if (!$piece->hasAlpha()) {
             return UpscaleVerifier::checked($piece, $doubler->double($piece), $doubler->margin());
         }
-        $meaning = $piece->interpretation();
-        $colour = $piece->extractBands(0, 3)->withInterpretation($meaning)->copyToMemory();
+        $interpretation = $piece->interpretation();
+        $colour = $piece->extractBands(0, 3)->withInterpretation($interpretation)->copyToMemory();
         $alpha = $piece->extractBands(3, 1);
         $margin = $doubler->margin();
         $cover =
@@ -242,11 +242,11 @@ final readonly class UpscaleTileCache
                     ->crop(new PixelWindow($margin, $margin, $piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin))
                     ->repeatPixels(2)
                 : $doubler
-                    ->double($alpha->join($alpha)->join($alpha)->withInterpretation($meaning)->copyToMemory())
+                    ->double($alpha->join($alpha)->join($alpha)->withInterpretation($interpretation)->copyToMemory())
                     ->extractBands(0, 1)
                     ->copyToMemory();
 
-        return UpscaleVerifier::checked($colour, $doubler->double($colour), $margin)->join($cover)->withInterpretation($meaning);
+        return UpscaleVerifier::checked($colour, $doubler->double($colour), $margin)->join($cover)->withInterpretation($interpretation);
     }
 
     private function path(string $name, TileUpscaler $doubler, int $pass): string

@@ -12,17 +12,17 @@ final class ColourBands
     /** @param \Closure(Image): Image $change gets the colour alone; may give any number format in the same range */
     public static function changed(Image $picture, \Closure $change): Image
     {
-        [$format, $meaning] = [$picture->format(), $picture->interpretation()];
+        [$format, $interpretation] = [$picture->format(), $picture->interpretation()];
         if (!$picture->hasAlpha()) {
             $changed = $change($picture);
 
-            return ($changed->format() === $format ? $changed : $changed->roundTo($format))->withInterpretation($meaning);
+            return ($changed->format() === $format ? $changed : $changed->roundTo($format))->withInterpretation($interpretation);
         }
         $colours = $picture->bands() - 1;
-        $changed = $change($picture->extractBands(0, $colours)->withInterpretation($meaning));
+        $changed = $change($picture->extractBands(0, $colours)->withInterpretation($interpretation));
 
         return ($changed->format() === $format ? $changed : $changed->roundTo($format))
             ->join($picture->extractBands($colours, 1))
-            ->withInterpretation($meaning);
+            ->withInterpretation($interpretation);
     }
 }

@@ -111,8 +111,8 @@ trait Colours
         );
     }
 
-    public function withInterpretation(Interpretation $meaning): self
+    public function withInterpretation(Interpretation $interpretation): self
     {
-        return $this->then('copy', [], ['interpretation' => $meaning->value]);
+        return $this->then('copy', [], ['interpretation' => $interpretation->value]);
     }
 }

@@ -68,7 +68,7 @@ final class Image
     }
 
     /** A file of bare samples, row by row, bands interleaved; read where it is looked at. */
-    public static function raw(string $path, PixelSize $size, int $bands, BandFormat $format, Interpretation $meaning): self
+    public static function raw(string $path, PixelSize $size, int $bands, BandFormat $format, Interpretation $interpretation): self
     {
         return self::make(
             'rawload',
@@ -80,7 +80,7 @@ final class Image
                 $bands,
                 ...$tail,
             ),
-            ['format' => $format->value, 'interpretation' => $meaning->value],
+            ['format' => $format->value, 'interpretation' => $interpretation->value],
         );
     }
 

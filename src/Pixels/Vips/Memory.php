@@ -14,7 +14,7 @@ trait Memory
         string $pixels,
         PixelSize $size,
         int $bands,
-        Interpretation $meaning = Interpretation::Srgb,
+        Interpretation $interpretation = Interpretation::Srgb,
         BandFormat $format = BandFormat::Byte,
     ): self {
         $image = Vips::library()->vips_image_new_from_memory_copy(
@@ -26,7 +26,9 @@ trait Memory
             $format->value,
         );
 
-        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->withInterpretation($meaning);
+        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->withInterpretation(
+            $interpretation,
+        );
     }
 
     /**
@@ -34,8 +36,13 @@ trait Memory
      *
      * @param \FFI\CData $samples row by row, bands interleaved
      */
-    public static function over(\FFI\CData $samples, PixelSize $size, int $bands, BandFormat $format, Interpretation $meaning): self
-    {
+    public static function over(
+        \FFI\CData $samples,
+        PixelSize $size,
+        int $bands,
+        BandFormat $format,
+        Interpretation $interpretation,
+    ): self {
         $image = Vips::library()->vips_image_new_from_memory(
             $samples,
             \FFI::sizeof($samples),
@@ -45,7 +52,9 @@ trait Memory
             $format->value,
         );
 
-        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->withInterpretation($meaning);
+        return (null === $image ? throw VipsFailed::at('memory', Vips::takeError()) : new self($image))->withInterpretation(
+            $interpretation,
+        );
     }
 
     /** Computed now and kept in memory, for what several pipelines begin with. */

@@ -171,7 +171,7 @@ final class FinishController extends AbstractController
     }
 
     /**
-     * @return array{batch: Batch, placed: PlannedPlacement, places: FinishScopes, here: string, wishes: FinishSettings,
+     * @return array{batch: Batch, placed: PlannedPlacement, places: FinishScopes, here: string, settings: FinishSettings,
      * suggested: Sharpening, recipe: ?Recipe, failure: ?string}
      */
     private function view(Batch $batch, PlannedPlacement $placed, string $here): array
@@ -184,7 +184,7 @@ final class FinishController extends AbstractController
             'placed' => $placed,
             'places' => $places,
             'here' => $places->named($here)->key,
-            'wishes' => $placed->effective->finish(),
+            'settings' => $placed->effective->finish(),
             'suggested' => Sharpening::suggestedFor($placed->artwork->kind(), $placed->placement->product),
             'recipe' => $outcome instanceof Recipe ? $outcome : null,
             'failure' => $outcome instanceof Refusal && RefusalReason::Impossible === $outcome->reason ? $outcome->sentence : null,

@@ -34,7 +34,7 @@ final readonly class FramingStage
 
         return (new StageGeometry($placement, $framing))->toArray() + [
             'upright' => [$upright->width, $upright->height],
-            'pose' => PlacementSvg::transform($transform, $upright),
+            'transform' => PlacementSvg::transform($transform, $upright),
             'flip' => $transform->flip,
             'turn' => $transform->turn->value,
             'colour' => $isWhole ? '#'.$framing->colour : null,

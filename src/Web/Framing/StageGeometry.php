@@ -37,7 +37,7 @@ final readonly class StageGeometry
             'full' => (new RotatedCropGeometry($transform->tilt))->largest($picture, $geometry->cropRatio($picture)),
             'zoom' => $position->zoom ?? 1.0,
             'at' => [$position->centreX ?? 0.5, $position->centreY ?? 0.5],
-            'sits' => $this->framing->fitMode->value,
+            'fitMode' => $this->framing->fitMode->value,
             'paper' => $geometry->isWhole()
                 ? $this->paperRoundWhole($this->placement->product)
                 : $this->paperOnCrop($this->placement->product, $geometry->covered()),
