@@ -10,6 +10,7 @@ use Snugfit\Core\Artwork\MasterWarning;
 use Snugfit\Core\Artwork\MasterWarnings;
 use Snugfit\Core\Artwork\ReferenceImage;
 use Snugfit\Core\Artwork\UnsuitableReferenceImage;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
@@ -79,29 +80,47 @@ final class EnlargeCommand extends Command
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
-        $option = Options::of($input);
         try {
-            [$in, $out] = [$option->argument('in'), $option->argument('out')];
-            if (!is_file($in)) {
-                throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $in));
-            }
-            if (realpath($in) === realpath($out)) {
-                throw new \InvalidArgumentException('The result cannot take the master\'s place; give it another name.');
-            }
-            $format = $this->format($out);
-            $upscale = $option->upscaleSettings();
-            $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($in)))->facts());
-            $to = $this->size($option, $facts->size);
-            $reference = $this->reference($option, $facts->size);
-            $upscale ??= UpscaleSettings::for($facts->kindGuess, $facts)->with($option->effort());
+            $order = $this->order(Options::of($input));
         } catch (\InvalidArgumentException|UnsuitableReferenceImage $e) {
             return WrongUsage::say($output, $e->getMessage());
         } catch (PixelJobFailed $e) {
             return $this->failed($errors, $e->getMessage());
         }
-        foreach ($this->warnings($facts, $in, $upscale, $to) as $warning) {
+        foreach ($this->warnings($order->facts, $order->in, $order->upscale, $order->to) as $warning) {
             $errors->writeln(OutputFormatter::escape($warning));
         }
+        $began = microtime(true);
+        $bar = new TerminalProgress($errors);
+        try {
+            $this->make($order, $bar);
+            $similarity = $this->similarity($order);
+        } catch (PixelJobFailed $e) {
+            return $this->failed($errors, $e->getMessage());
+        } finally {
+            $bar->end();
+        }
+        $this->tell($output, $order, microtime(true) - $began, $similarity);
+
+        return Command::SUCCESS;
+    }
+
+    /** @throws \InvalidArgumentException|UnsuitableReferenceImage|PixelJobFailed */
+    private function order(Options $option): EnlargeOrder
+    {
+        [$in, $out] = [$option->argument('in'), $option->argument('out')];
+        if (!is_file($in)) {
+            throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $in));
+        }
+        if (realpath($in) === realpath($out)) {
+            throw new \InvalidArgumentException('The result cannot take the master\'s place; give it another name.');
+        }
+        $format = $this->format($out);
+        $upscale = $option->upscaleSettings();
+        $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($in)))->facts());
+        $to = $this->size($option, $facts->size);
+        $reference = $this->reference($option, $facts->size);
+        $upscale ??= UpscaleSettings::for($facts->kindGuess, $facts)->with($option->effort());
         $recipe = new Recipe(
             new Frame($facts->size, PixelWindow::whole($facts->size)),
             new Enlarge($upscale, $to),
@@ -112,60 +131,59 @@ final class EnlargeCommand extends Command
                 $facts->isTransparent && $format->keepsTransparency(),
             ),
         );
-        $bar = new TerminalProgress($errors);
-        $began = microtime(true);
-        try {
-            $child = $this->processes
-                ->withThreads(CpuCount::count())
-                ->start(new MakePrintJob(new JobMaster($in, $facts->sha256), $recipe->canonicalJson(), $out));
-            while ($child->isRunning()) {
-                $bar->at('Enlarging', $child->enlarged());
-                usleep(50_000);
-            }
-            $child->facts();
-            $similarity =
-                null === $reference
-                    ? null
-                    : $this->processes
-                        ->start(
-                            new SimilarityJob(
-                                new JobMaster($in, $facts->sha256),
-                                $recipe,
-                                new JobMaster($option->text('reference') ?? '', $reference->file),
-                                (new ReferencePrint($reference))->recipe($recipe),
-                            ),
-                        )
-                        ->facts();
-        } catch (PixelJobFailed $e) {
-            return $this->failed($errors, $e->getMessage());
-        } finally {
-            $bar->end();
-        }
-        $output->writeln(
-            OutputFormatter::escape(
-                \sprintf(
-                    '%s px to %s px. %s %.1f s.',
-                    $facts->size,
-                    $to,
-                    $facts->format->isVector()
-                        ? 'A drawing: drawn anew at this size.'
-                        : UpscalePlan::of($upscale, $facts->size, $to)->sentence(),
-                    microtime(true) - $began,
-                ),
-            ),
-        );
-        if (null !== $similarity) {
-            $psnr = $similarity->optionalFloat('psnr');
-            $output->writeln(
-                \sprintf(
-                    'Against the full size: PSNR %s, SSIM %.4f (luma, without 4 px at the border).',
-                    null === $psnr ? 'without end, it is the same' : \sprintf('%.2f dB', $psnr),
-                    $similarity->float('ssim'),
-                ),
-            );
-        }
 
-        return Command::SUCCESS;
+        return new EnlargeOrder($in, $out, $facts, $upscale, $to, $recipe, $option->text('reference') ?? '', $reference);
+    }
+
+    /** @throws PixelJobFailed */
+    private function make(EnlargeOrder $order, TerminalProgress $bar): void
+    {
+        $job = new MakePrintJob(new JobMaster($order->in, $order->facts->sha256), $order->recipe->canonicalJson(), $order->out);
+        $child = $this->processes->withThreads(CpuCount::count())->start($job);
+        while ($child->isRunning()) {
+            $bar->at('Enlarging', $child->enlarged());
+            usleep(50_000);
+        }
+        $child->facts();
+    }
+
+    /**
+     * @return ?JsonReader PSNR and SSIM against the full size; null where none was given
+     *
+     * @throws PixelJobFailed
+     */
+    private function similarity(EnlargeOrder $order): ?JsonReader
+    {
+        if (null === $order->reference) {
+            return null;
+        }
+        $job = new SimilarityJob(
+            new JobMaster($order->in, $order->facts->sha256),
+            $order->recipe,
+            new JobMaster($order->referencePath, $order->reference->file),
+            (new ReferencePrint($order->reference))->recipe($order->recipe),
+        );
+
+        return $this->processes->start($job)->facts();
+    }
+
+    private function tell(OutputInterface $output, EnlargeOrder $order, float $seconds, ?JsonReader $similarity): void
+    {
+        $how = $order->facts->format->isVector()
+            ? 'A drawing: drawn anew at this size.'
+            : UpscalePlan::of($order->upscale, $order->facts->size, $order->to)->sentence();
+        $output->writeln(OutputFormatter::escape(
+            \sprintf('%s px to %s px. %s %.1f s.', $order->facts->size, $order->to, $how, $seconds),
+        ));
+        if (null === $similarity) {
+            return;
+        }
+        $psnr = $similarity->optionalFloat('psnr');
+        $output->writeln(\sprintf(
+            'Against the full size: PSNR %s, SSIM %.4f (luma, without 4 px at the border).',
+            null === $psnr ? 'without end, it is the same' : \sprintf('%.2f dB', $psnr),
+            $similarity->float('ssim'),
+        ));
     }
 
     /** @throws UnsuitableReferenceImage|PixelJobFailed */
