@@ -12,6 +12,10 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shoot = async (name, path, before = async () => {}) => {
   if (path) await page.goto(address + path, { waitUntil: 'networkidle' });
   await before();
+  // What is in sight is there, also where it loads only then.
+  await page.waitForFunction(() =>
+    [...document.images].every((one) => one.complete || one.getBoundingClientRect().top > innerHeight),
+  );
   await page.waitForTimeout(250);
   await page.screenshot({ path: `${folder}/${name}.png` });
 };

@@ -1,6 +1,6 @@
 import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
 
-const cropOf = async (page) => JSON.parse(await page.locator('[data-bench]').getAttribute('data-bench')).crop;
+const cropOf = async (page) => JSON.parse(await page.locator('[data-layout]').getAttribute('data-layout')).crop;
 
 /** The colours that the stage shows at shares of the paper's sides. */
 async function drawn(page, places) {

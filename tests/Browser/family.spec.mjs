@@ -1,6 +1,6 @@
 import { expect, good, pixel, printed, readyBatch, test } from './shop.mjs';
 
-const cropOf = async (page) => JSON.parse(await page.locator('[data-bench]').getAttribute('data-bench')).crop;
+const cropOf = async (page) => JSON.parse(await page.locator('[data-layout]').getAttribute('data-layout')).crop;
 
 /** Red tells how far across the picture a pixel came from, green how far down. */
 function expectCorners({ file, output }, left, top, right, bottom) {

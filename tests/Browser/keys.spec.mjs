@@ -1,6 +1,6 @@
 import { expect, good, readyBatch, test } from './shop.mjs';
 
-const cropOf = async (page) => JSON.parse(await page.locator('[data-bench]').getAttribute('data-bench')).crop;
+const cropOf = async (page) => JSON.parse(await page.locator('[data-layout]').getAttribute('data-layout')).crop;
 
 test('the fit sheet is walked, framed and left out by keys alone', async ({ page }) => {
   await readyBatch(page, 'By keys', good().slice(0, 4), ['4x6', '12x12', 'mug']);

@@ -30,7 +30,7 @@ test('from twenty dropped pictures to a downloaded parcel of measured print file
   await page.mouse.up();
   await kept;
   await expect(page.locator('.state')).toContainText('Framed by hand');
-  const crop = JSON.parse(await page.locator('[data-bench]').getAttribute('data-bench')).crop;
+  const crop = JSON.parse(await page.locator('[data-layout]').getAttribute('data-layout')).crop;
   expect(crop.x + crop.width).toBe(605);
 
   await page.goto(`/batches/${batch}/fit`);

@@ -139,7 +139,7 @@ final class FramingController extends AbstractController
         return [
             'batch' => $batch,
             'placed' => $placed,
-            'bench' => FramingStage::of($placed)->toArray(),
+            'layout' => FramingStage::of($placed)->toArray(),
             'siblings' => $this->siblings($batch, $effective),
         ];
     }
