@@ -56,7 +56,7 @@ final class RoomsTest extends ShopTestCase
     /** @return array{int, int, int, int} the window that the room draws */
     private function crop(): array
     {
-        $drawn = (string) $this->browser->getCrawler()->filter('[data-bench]')->attr('data-bench');
+        $drawn = (string) $this->browser->getCrawler()->filter('[data-layout]')->attr('data-layout');
         $crop = JsonReader::decode($drawn, 'a stage')->record('crop');
 
         return [$crop->int('x'), $crop->int('y'), $crop->int('width'), $crop->int('height')];

@@ -131,7 +131,7 @@ final class FramingController extends AbstractController
         return $this->render('framing/_figures.html.twig', $view);
     }
 
-    /** @return array{batch: Batch, placed: PlannedPlacement, bench: array<string, mixed>, siblings: list<PlannedPlacement>} */
+    /** @return array{batch: Batch, placed: PlannedPlacement, layout: array<string, mixed>, siblings: list<PlannedPlacement>} */
     private function view(Batch $batch, EffectiveSettings $effective): array
     {
         $placed = $this->sheet->placeAs($effective);
