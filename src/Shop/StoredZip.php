@@ -72,23 +72,8 @@ final readonly class StoredZip
     {
         $bytes = $entry['bytes'];
         $extra = $bytes >= self::MOST_32 ? pack('vvPP', 1, 16, $bytes, $bytes) : '';
-        $stated = min($bytes, self::MOST_32);
 
-        return pack(
-            'VvvvVVVVvv',
-            0x04034B50,
-            self::VERSION,
-            self::FLAGS,
-            0,
-            $this->dosTime($entry['path']),
-            $crc,
-            $stated,
-            $stated,
-            \strlen($entry['name']),
-            \strlen($extra),
-        ).
-            $entry['name'].
-            $extra;
+        return pack('V', 0x04034B50).$this->common($entry, $crc, $extra).$entry['name'].$extra;
     }
 
     /** @param array{name: string, path: string, bytes: int, at: int} $entry */
@@ -97,29 +82,26 @@ final readonly class StoredZip
         ['name' => $name, 'bytes' => $bytes, 'at' => $at] = $entry;
         $large = ($bytes >= self::MOST_32 ? pack('PP', $bytes, $bytes) : '').($at >= self::MOST_32 ? pack('P', $at) : '');
         $extra = '' === $large ? '' : pack('vv', 1, \strlen($large)).$large;
-        $stated = min($bytes, self::MOST_32);
 
-        return pack(
-            'VvvvvVVVVvvvvvVV',
-            0x02014B50,
-            self::MADE_BY_UNIX,
-            self::VERSION,
-            self::FLAGS,
-            0,
-            $this->dosTime($entry['path']),
-            $crc,
-            $stated,
-            $stated,
-            \strlen($name),
-            \strlen($extra),
-            0,
-            0,
-            0,
-            0o100644 << 16,
-            min($at, self::MOST_32),
-        ).
-            $name.
-            $extra;
+        return pack('Vv', 0x02014B50, self::MADE_BY_UNIX)
+            .$this->common($entry, $crc, $extra)
+            .pack('vvvVV', 0, 0, 0, 0o100644 << 16, min($at, self::MOST_32))
+            .$name
+            .$extra;
+    }
+
+    /**
+     * What stands in a file's local header and in the directory alike.
+     *
+     * @param array{name: string, path: string, bytes: int, at: int} $entry
+     */
+    private function common(array $entry, int $crc, string $extra): string
+    {
+        $stated = min($entry['bytes'], self::MOST_32);
+        $time = $this->dosTime($entry['path']);
+        [$name, $further] = [\strlen($entry['name']), \strlen($extra)];
+
+        return pack('vvvVVVVvv', self::VERSION, self::FLAGS, 0, $time, $crc, $stated, $stated, $name, $further);
     }
 
     private function end(int $directoryBytes): string

@@ -34,18 +34,7 @@ final readonly class ExternalFilePreflight
                 null !== $file->format && \in_array($file->format, $product->formats, true),
             ),
             ...$this->pixels($product, $file),
-            new PreflightFinding(
-                'Profile',
-                $profile->label(),
-                $file->profile ?? 'none',
-                null !== $file->profile && $profile->isDescribedBy($file->profile),
-            ),
-            new PreflightFinding(
-                'Channels',
-                (string) $profile->channels(),
-                (string) $file->channels,
-                $profile->channels() === $file->channels,
-            ),
+            ...Preflight::colours($profile, $file),
             new PreflightFinding(
                 'Transparency',
                 $mayBeTransparent,

@@ -7,6 +7,7 @@ namespace Snugfit\Core\Delivery;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Recipe\PdfPage;
 use Snugfit\Core\Recipe\Recipe;
 
@@ -42,6 +43,24 @@ final readonly class Preflight
             new PreflightFinding('Format', $write->format->label(), $file->format?->label() ?? 'another', $file->format === $write->format),
             new PreflightFinding('Pixels', (string) $recipe->size(), (string) $file->size, $file->size->equals($recipe->size())),
             ...$this->ppi($write->ppi, $file),
+            ...self::colours($profile, $file),
+            new PreflightFinding(
+                'Transparency',
+                $write->transparent ? 'kept' : 'none',
+                $file->transparent ? 'kept' : 'none',
+                $file->transparent === $write->transparent,
+            ),
+            new PreflightFinding('Depth', $write->bits.' bits', $file->bits.' bits', $file->bits === $write->bits),
+            self::size($file, $maxBytes),
+            ...null === $write->page ? [] : self::boxes($write->page->trim, $write->page, $file),
+            ...null === $file->measures ? [] : self::measures($file->measures),
+        ];
+    }
+
+    /** @return list<PreflightFinding> */
+    public static function colours(Profile $profile, PrintFileFacts $file): array
+    {
+        return [
             new PreflightFinding(
                 'Profile',
                 $profile->label(),
@@ -54,16 +73,6 @@ final readonly class Preflight
                 (string) $file->channels,
                 $profile->channels() === $file->channels,
             ),
-            new PreflightFinding(
-                'Transparency',
-                $write->transparent ? 'kept' : 'none',
-                $file->transparent ? 'kept' : 'none',
-                $file->transparent === $write->transparent,
-            ),
-            new PreflightFinding('Depth', $write->bits.' bits', $file->bits.' bits', $file->bits === $write->bits),
-            self::size($file, $maxBytes),
-            ...null === $write->page ? [] : self::boxes($write->page->trim, $write->page, $file),
-            ...null === $file->measures ? [] : self::measures($file->measures),
         ];
     }
 
