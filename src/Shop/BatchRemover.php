@@ -29,14 +29,13 @@ final readonly class BatchRemover
 
     public function contents(Batch $batch): BatchContents
     {
-        $given = $this->artworks->filesOf($batch);
-        $shared = $this->artworks->usedBeside($batch, $given);
+        $shared = $this->artworks->filesShared($batch);
         $printBytes = $prints = 0;
         foreach ($this->deliveries->latest($batch) as $file) {
             ++$prints;
             $printBytes += $file->found()->bytes ?? 0;
         }
-        $own = array_values(array_diff($given, $shared));
+        $own = array_values(array_diff($this->artworks->filesOf($batch), $shared));
         $bytes = array_sum(array_map(fn (string $hash): int => $this->store->size(FileStore::masterKey($hash)), $own));
 
         return new BatchContents(
@@ -60,8 +59,7 @@ final readonly class BatchRemover
     /** Records first: a file that nothing names does no harm, a record without its file does. */
     private function remove(Batch $batch): void
     {
-        $given = $this->artworks->filesOf($batch);
-        $own = array_diff($given, $this->artworks->usedBeside($batch, $given));
+        $own = array_diff($this->artworks->filesOf($batch), $this->artworks->filesShared($batch));
         $this->entities->wrapInTransaction(function () use ($batch): void {
             foreach (
                 [

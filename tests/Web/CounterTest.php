@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Web;
 
+use Snugfit\Core\Artwork\ReferenceImage;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Shop\BatchRemover;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\PrintRun;
@@ -99,6 +102,21 @@ final class CounterTest extends ShopTestCase
         self::assertSame([0, 0, 1, 1], array_map(fn (string $class): int => $this->entities()->getRepository($class)->count(), [PrintRun::class, UndoEntry::class, BatchArtwork::class, Batch::class]));
         $this->browser->request('POST', "/batches/{$batch->id()}/restore", server: self::OURS);
         self::assertResponseStatusCodeSame(404);
+    }
+
+    public function test_full_sizes_given_beside_masters_count_too(): void
+    {
+        $batch = $this->batch();
+        $full = $this->give($batch, 'full.png', 400, 300);
+        $small = $this->give($batch, 'small.png', 200, 150);
+        $elsewhere = $this->give($this->batch([], 'Another'), 'elsewhere.png', 402, 300);
+        $reference = static fn (BatchArtwork $large): ReferenceImage => ReferenceImage::of('x', $large->master(), $large->facts()->size, new PixelSize(200, 150));
+        $small->compareWith($reference($elsewhere));
+        $elsewhere->compareWith($reference($full));
+        $this->entities()->flush();
+
+        $contents = $this->service(BatchRemover::class)->contents($batch);
+        self::assertSame([1, 2], [$contents->masters, $contents->shared], 'the small one; its full size and its neighbour are used elsewhere');
     }
 
     public function test_a_master_that_was_given_again_today_stays(): void

@@ -16,6 +16,11 @@ use Snugfit\Shop\Entity\BatchArtwork;
  */
 final class BatchArtworkRepository extends ServiceEntityRepository
 {
+    private const REFERENCE = "json_extract(reference_image, '$.file')";
+
+    private const FILES = 'SELECT master AS file FROM batch_artwork WHERE batch_id = :batch
+        UNION SELECT '.self::REFERENCE.' FROM batch_artwork WHERE batch_id = :batch AND reference_image IS NOT NULL';
+
     public function __construct(ManagerRegistry $registry)
     {
         parent::__construct($registry, BatchArtwork::class);
@@ -41,33 +46,22 @@ final class BatchArtworkRepository extends ServiceEntityRepository
     /** @return list<string> hashes of the files that were given with a batch: masters, and full sizes beside them */
     public function filesOf(Batch $batch): array
     {
-        return $this->hashes('batch_id = :batch', ['batch' => $batch->id()]);
+        return $this->hashes(self::FILES, $batch);
     }
 
-    /**
-     * Which of these files another batch uses too.
-     *
-     * @param list<string> $hashes
-     *
-     * @return list<string>
-     */
-    public function usedBeside(Batch $batch, array $hashes): array
+    /** @return list<string> those of a batch's files that another batch uses too */
+    public function filesShared(Batch $batch): array
     {
-        return array_values(array_intersect($hashes, $this->hashes('batch_id <> :batch', ['batch' => $batch->id()])));
+        return $this->hashes('SELECT file FROM ('.self::FILES.') WHERE file IN (
+                SELECT master FROM batch_artwork WHERE batch_id <> :batch AND master IN ('.self::FILES.')
+                UNION SELECT '.self::REFERENCE.' FROM batch_artwork WHERE batch_id <> :batch AND reference_image IS NOT NULL
+            )', $batch);
     }
 
-    /**
-     * @param array<string, int> $values
-     *
-     * @return list<string>
-     */
-    private function hashes(string $where, array $values): array
+    /** @return list<string> */
+    private function hashes(string $query, Batch $batch): array
     {
-        $hashes = $this->getEntityManager()->getConnection()->fetchFirstColumn(
-            "SELECT master FROM batch_artwork WHERE $where
-                UNION SELECT json_extract(reference_image, '$.file') FROM batch_artwork WHERE $where AND reference_image IS NOT NULL",
-            $values,
-        );
+        $hashes = $this->getEntityManager()->getConnection()->fetchFirstColumn($query, ['batch' => $batch->id()]);
 
         return array_values(array_filter($hashes, is_string(...)));
     }
