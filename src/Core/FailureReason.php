@@ -30,9 +30,6 @@ enum FailureReason: string
     /** More pixels, more text or more memory than one file may take. */
     case TooLarge = 'too-large';
 
-    /** It is not the file that it was when it was read first. */
-    case Changed = 'changed';
-
     /** The target may not be written to. */
     case Unwritable = 'unwritable';
 

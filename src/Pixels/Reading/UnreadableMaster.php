@@ -6,7 +6,6 @@ namespace Snugfit\Pixels\Reading;
 
 use Snugfit\Core\Failure;
 use Snugfit\Core\FailureReason;
-use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\TellsSentence;
 
 /** A file cannot be used as a master. The message is a sentence for the person who gave it, without the file's name. */
@@ -65,14 +64,6 @@ final class UnreadableMaster extends \RuntimeException implements Failure
         return self::because(
             FailureReason::TooLarge,
             \sprintf('The drawing has %s MB of text; more than 50 MB are not opened.', number_format($bytes / 1e6)),
-        );
-    }
-
-    public static function size(PixelSize $now, PixelSize $before): self
-    {
-        return self::because(
-            FailureReason::Changed,
-            \sprintf('The master has %s px, but %s px were read on intake. It was changed since; give it again.', $now, $before),
         );
     }
 }

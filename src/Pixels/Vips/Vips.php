@@ -16,7 +16,6 @@ final class Vips
         typedef struct _VipsArea VipsArrayInt;
         typedef struct _VipsInterpolate VipsInterpolate;
         int vips_init(const char *argv0);
-        const char *vips_version_string(void);
         const char *vips_error_buffer(void);
         void vips_error_clear(void);
         void vips_concurrency_set(int concurrency);
@@ -136,11 +135,6 @@ final class Vips
         }
 
         return self::$library;
-    }
-
-    public static function version(): string
-    {
-        return self::library()->vips_version_string();
     }
 
     /** How many threads one pipeline may use. */

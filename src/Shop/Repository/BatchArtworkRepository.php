@@ -26,14 +26,6 @@ final class BatchArtworkRepository extends ServiceEntityRepository
         parent::__construct($registry, BatchArtwork::class);
     }
 
-    /** @return ?BatchArtwork null where there is none, or it was removed */
-    public function present(int $id): ?BatchArtwork
-    {
-        $artwork = $this->find($id);
-
-        return null === $artwork || $artwork->isRemoved() ? null : $artwork;
-    }
-
     /** Fetches all artworks of a batch with what was asked of them, so that nobody asks for each apart. */
     public function fetchWithSettings(Batch $batch): void
     {

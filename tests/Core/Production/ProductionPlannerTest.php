@@ -13,7 +13,6 @@ use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Production\DeliveredPrint;
 use Snugfit\Core\Production\DeliveredPrints;
-use Snugfit\Core\Production\NothingDelivered;
 use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Core\Production\PlannedPrint;
 use Snugfit\Core\Production\ProductionPlanner;

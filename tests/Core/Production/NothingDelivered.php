@@ -2,7 +2,11 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Core\Production;
+namespace Snugfit\Tests\Core\Production;
+
+use Snugfit\Core\Production\DeliveredPrint;
+use Snugfit\Core\Production\DeliveredPrints;
+use Snugfit\Core\Production\PlacementKey;
 
 /** A delivery that is still empty. */
 final readonly class NothingDelivered implements DeliveredPrints
