@@ -5,13 +5,8 @@ declare(strict_types=1);
 namespace Snugfit\Shop;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Snugfit\Shop\Entity\ArtworkOnFamily;
-use Snugfit\Shop\Entity\ArtworkOnProduct;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\BatchArtwork;
-use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintRun;
-use Snugfit\Shop\Entity\UndoEntry;
 use Snugfit\Shop\Repository\BatchArtworkRepository;
 use Snugfit\Shop\Repository\BatchRepository;
 
@@ -60,33 +55,8 @@ final readonly class BatchRemover
     private function remove(Batch $batch): void
     {
         $own = array_diff($this->artworks->filesOf($batch), $this->artworks->filesShared($batch));
-        $this->entities->wrapInTransaction(function () use ($batch): void {
-            foreach (
-                [
-                    'DELETE '.
-                    PrintFile::class.
-                    ' one WHERE one.run IN (SELECT run FROM '.
-                    PrintRun::class.
-                    ' run WHERE run.batch = :batch)',
-                    'DELETE '.PrintRun::class.' one WHERE one.batch = :batch',
-                    'DELETE '.UndoEntry::class.' one WHERE one.batch = :batch',
-                    'DELETE '.
-                    ArtworkOnFamily::class.
-                    ' one WHERE one.artwork IN (SELECT artwork FROM '.
-                    BatchArtwork::class.
-                    ' artwork WHERE artwork.batch = :batch)',
-                    'DELETE '.
-                    ArtworkOnProduct::class.
-                    ' one WHERE one.artwork IN (SELECT artwork FROM '.
-                    BatchArtwork::class.
-                    ' artwork WHERE artwork.batch = :batch)',
-                    'DELETE '.BatchArtwork::class.' one WHERE one.batch = :batch',
-                    'DELETE '.Batch::class.' one WHERE one = :batch',
-                ] as $delete
-            ) {
-                $this->entities->createQuery($delete)->execute(['batch' => $batch]);
-            }
-        });
+        // What belongs to it goes with it, by the tables' own references.
+        $this->entities->createQuery('DELETE '.Batch::class.' one WHERE one = :batch')->execute(['batch' => $batch]);
         $this->deliveries->remove($batch);
         foreach ($own as $hash) {
             $this->store->removeMaster($hash);

@@ -8,6 +8,7 @@ use League\Flysystem\Filesystem;
 use League\Flysystem\FilesystemOperator;
 use League\Flysystem\Local\LocalFilesystemAdapter;
 use Snugfit\Core\Recipe\Recipe;
+use Symfony\Component\Filesystem\Filesystem as Disk;
 
 /**
  * The shop's files by key: masters under their content hash, previews, print files on their way, deliveries.
@@ -77,17 +78,18 @@ final readonly class FileStore
 
     public function removeFolder(string $key): void
     {
-        (new \Symfony\Component\Filesystem\Filesystem())->remove($this->root.'/'.$key);
+        (new Disk())->remove($this->root.'/'.$key);
     }
 
     /** A master that nothing names any more, with its previews; not one that was given again today and may not be noted yet. */
     public function removeMaster(string $sha256): void
     {
-        if (@filemtime($this->path(self::masterKey($sha256))) > time() - 86400) {
+        $master = $this->root.'/'.self::masterKey($sha256);
+        if ((int) @filemtime($master) > time() - 86400) {
             return;
         }
         $previews = glob(\sprintf('%s/previews/%s/%s-*', $this->root, substr($sha256, 0, 2), $sha256)) ?: [];
-        (new \Symfony\Component\Filesystem\Filesystem())->remove([...$previews, $this->root.'/'.self::masterKey($sha256)]);
+        (new Disk())->remove([...$previews, $master]);
     }
 
     /** Deletes what lies right under a key and was not changed for so many seconds: files, and folders with all in them. */
@@ -95,7 +97,7 @@ final readonly class FileStore
     {
         foreach (glob($this->root.'/'.$key.'/*') ?: [] as $path) {
             if (filemtime($path) < time() - $seconds) {
-                (new \Symfony\Component\Filesystem\Filesystem())->remove($path);
+                (new Disk())->remove($path);
             }
         }
     }
@@ -105,7 +107,7 @@ final readonly class FileStore
     {
         $folders = glob($this->root.'/'.$key.'/*', \GLOB_ONLYDIR) ?: [];
         usort($folders, static fn (string $one, string $other): int => filemtime($other) <=> filemtime($one));
-        (new \Symfony\Component\Filesystem\Filesystem())->remove(\array_slice($folders, $most));
+        (new Disk())->remove(\array_slice($folders, $most));
     }
 
     public function hasFolder(string $key): bool
@@ -119,7 +121,7 @@ final readonly class FileStore
         if (!$this->hasFolder($from)) {
             return false;
         }
-        (new \Symfony\Component\Filesystem\Filesystem())->remove($this->root.'/'.$to);
+        (new Disk())->remove($this->root.'/'.$to);
         $target = $this->path($to);
 
         return rename($this->root.'/'.$from, $target) && touch($target);

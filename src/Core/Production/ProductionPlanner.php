@@ -9,7 +9,6 @@ use Snugfit\Core\Delivery\NameRegistry;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Fit\PlacementReason;
-use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\Output\ImpossibleOutput;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
@@ -80,13 +79,10 @@ final readonly class ProductionPlanner
         NameContext $context,
     ): PlannedPrint {
         $outcome = $this->decide($wanted);
-        $output = $wanted->placement->output;
-        if ($outcome instanceof Refusal || !($output instanceof PrintDimensions)) {
-            return PlannedPrint::refused(
-                $wanted,
-                $outcome instanceof Refusal ? $outcome : throw new \LogicException('A recipe has an output.'),
-            );
+        if ($outcome instanceof Refusal) {
+            return PlannedPrint::refused($wanted, $outcome);
         }
+        $output = $wanted->placement->output ?? throw new \LogicException('A recipe has an output.');
         [$folder, $name] = $template->path($wanted->masterName, $wanted->placement->product, $output, $context);
         $extension = $outcome->write->format->extension();
         $plain = ('' === $folder ? '' : $folder.'/').$name.'.'.$extension;

@@ -27,7 +27,8 @@ final class PdfFile
         private $file,
         private readonly string $path,
         private int $at = 0,
-        /** @var array<int, int> */ private array $places = [],
+        /** @var array<int, int> */
+        private array $places = [],
     ) {
     }
 

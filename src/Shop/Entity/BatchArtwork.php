@@ -7,6 +7,7 @@ namespace Snugfit\Shop\Entity;
 use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\ORM\Mapping as ORM;
+use Doctrine\ORM\PersistentCollection;
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
@@ -269,6 +270,18 @@ class BatchArtwork
     {
         $kept = $this->products->get($product);
         null === $kept ? $this->products->set($product, new ArtworkOnProduct($this, $product, $settings)) : $kept->settle($settings);
+    }
+
+    /** Whether what was asked on families and products is here already, so that no query is needed for it. */
+    public function hasSettingsFetched(): bool
+    {
+        foreach ([$this->families, $this->products] as $settings) {
+            if ($settings instanceof PersistentCollection && !$settings->isInitialized()) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /** @return array<string, FamilySettings> by the family's key */

@@ -29,6 +29,9 @@ final class BatchArtworkRepository extends ServiceEntityRepository
     /** Fetches all artworks of a batch with what was asked of them, so that nobody asks for each apart. */
     public function fetchWithSettings(Batch $batch): void
     {
+        if ([] === array_filter($batch->artworks(), static fn (BatchArtwork $artwork): bool => !$artwork->hasSettingsFetched())) {
+            return;
+        }
         foreach (['artwork.families', 'artwork.products'] as $settings) {
             $this->createQueryBuilder('artwork')->addSelect('settings')->leftJoin($settings, 'settings')
                 ->where('artwork.batch = :batch')->setParameter('batch', $batch)->getQuery()->getResult();

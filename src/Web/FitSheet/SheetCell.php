@@ -11,7 +11,8 @@ final readonly class SheetCell
 {
     public function __construct(
         public PlannedPlacement $placed,
-        /** Whether the query asks for it; its row may be there for another. */ public bool $matches,
+        /** Whether the query asks for it; its row may be there for another. */
+        public bool $matches,
     ) {
     }
 }
