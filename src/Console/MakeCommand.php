@@ -46,15 +46,35 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         $this->addArgument('folder', InputArgument::REQUIRED, 'Folder with the masters; they are never changed')
             ->addOption('products', null, InputOption::VALUE_REQUIRED, 'Codes with commas between, like a4,apparel-front')
             ->addOption('out', null, InputOption::VALUE_REQUIRED, 'Folder for print files and manifest')
-            ->addOption('format', null, InputOption::VALUE_REQUIRED, 'jpeg, png, tiff, webp or pdf; each product\'s own if left out')
             ->addOption('jobs', null, InputOption::VALUE_REQUIRED, 'Files in work at a time; as many as cores if left out')
             ->addOption(
-                'way',
+                'name',
                 null,
                 InputOption::VALUE_REQUIRED,
-                'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest',
-                'auto',
+                'Names by a template like {artwork}-{product}; a slash begins a folder. Words: '.
+                    implode(', ', array_keys(NameTemplate::WORDS)),
             )
+            ->addOption(
+                'proof-sheet',
+                null,
+                InputOption::VALUE_NONE,
+                'A PDF of all print files beside them, small and to one scale, with their figures',
+            )
+            ->addOption('json', null, InputOption::VALUE_NONE, 'Print the manifest');
+        $this->addPixelOptions();
+        $this->addFileOptions();
+    }
+
+    /** How pictures are enlarged and finished. */
+    private function addPixelOptions(): void
+    {
+        $this->addOption(
+            'way',
+            null,
+            InputOption::VALUE_REQUIRED,
+            'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest',
+            'auto',
+        )
             ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
             ->addOption('best', null, InputOption::VALUE_NONE, 'Learned ways at their best, eight times the work')
             ->addOption('quick', null, InputOption::VALUE_NONE, 'Learned ways by a small network')
@@ -63,14 +83,13 @@ final class MakeCommand extends Command implements SignalableCommandInterface
                 null,
                 InputOption::VALUE_REQUIRED,
                 'JSON file that says how to finish: tidy, clean, sharpen, marks, grain, guard',
-            )
-            ->addOption(
-                'name',
-                null,
-                InputOption::VALUE_REQUIRED,
-                'Names by a template like {artwork}-{product}; a slash begins a folder. Words: '.
-                    implode(', ', array_keys(NameTemplate::WORDS)),
-            )
+            );
+    }
+
+    /** What the print files are. */
+    private function addFileOptions(): void
+    {
+        $this->addOption('format', null, InputOption::VALUE_REQUIRED, 'jpeg, png, tiff, webp or pdf; each product\'s own if left out')
             ->addOption(
                 'profile',
                 null,
@@ -94,14 +113,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
                 InputOption::VALUE_REQUIRED,
                 'Colour under transparent artwork where the file keeps no transparency, like ffffff',
             )
-            ->addOption('cut-marks', null, InputOption::VALUE_NONE, 'Cut marks round a PDF\'s trim')
-            ->addOption(
-                'proof-sheet',
-                null,
-                InputOption::VALUE_NONE,
-                'A PDF of all print files beside them, small and to one scale, with their figures',
-            )
-            ->addOption('json', null, InputOption::VALUE_NONE, 'Print the manifest');
+            ->addOption('cut-marks', null, InputOption::VALUE_NONE, 'Cut marks round a PDF\'s trim');
     }
 
     /** @return list<int> */
