@@ -49,4 +49,10 @@ enum FailureReason: string
 
     /** The process ended over it without an answer. */
     case Crashed = 'crashed';
+
+    /** The machine or a person ended the process: no fault of the file's. */
+    case Killed = 'killed';
+
+    /** The file's bytes are not those that were given. */
+    case Altered = 'altered';
 }

@@ -18,6 +18,9 @@ use Snugfit\Pixels\Writing\PrintFileWriter;
 /** Master and recipe -> print file, in one pass from the first row to the last. The only place where print files come from. */
 final readonly class PrintFileMaker
 {
+    /** Ending of a file that is not complete. */
+    public const PART = '.part';
+
     public function __construct(private PrintRenderer $pictures, private PrintFileWriter $writer = new PrintFileWriter())
     {
     }
@@ -29,7 +32,7 @@ final readonly class PrintFileMaker
     }
 
     /**
-     * Writes to $target, which appears only whole: the pixels go into $target.part, which is renamed when complete.
+     * Writes to $target, which appears only whole: the pixels go into another beside it, which is renamed when complete.
      *
      * @param ?\Closure(float): void $tell hears which share of the enlarging is done
      *
@@ -40,7 +43,7 @@ final readonly class PrintFileMaker
         if (!$master->size()->equals($recipe->frame->picture)) {
             throw ImpossibleRecipe::otherMaster($recipe->frame->picture, $master->size());
         }
-        $part = $target.'.part';
+        $part = $target.self::PART;
         try {
             $colours = OutputColourConverter::of($master, $recipe);
             $picture = fn (): Image => $colours->delivered(

@@ -20,6 +20,12 @@ final readonly class DataFolder
         return $this->path.'/shop.sqlite';
     }
 
+    /** What waits for workers and host. Whatever is missing is ordered again. */
+    public function queue(): string
+    {
+        return $this->path.'/queue.sqlite';
+    }
+
     /** Masters, previews, deliveries, by key. */
     public function files(): string
     {

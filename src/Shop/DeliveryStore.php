@@ -60,14 +60,29 @@ final readonly class DeliveryStore
         return null !== $file->path() && $this->store->has($this->key($file->run()->batch(), $file->path()));
     }
 
-    /** Puts a finished, checked file in its place; one of the same placement that lay there goes. */
-    public function deliver(PrintFile $file, string $fromKey): void
+    /**
+     * Puts a finished, checked file in its place; one of the same placement that lay there goes.
+     *
+     * @param string $sha256 of the bytes that were checked
+     *
+     * @return bool false where the bytes are others now, or gone: then nothing is delivered
+     */
+    public function deliver(PrintFile $file, string $fromKey, string $sha256): bool
     {
         $key = $this->key($file->run()->batch(), $file->path() ?? throw new \LogicException('A print file has a name before it is made.'));
-        // A host that was stopped between moving and noting finds the file already in its place.
-        if ($this->store->has($fromKey) || !$this->store->has($key)) {
+        if ($this->store->has($fromKey)) {
+            if ($sha256 !== $this->store->sha256($fromKey)) {
+                $this->store->delete($fromKey);
+
+                return false;
+            }
             $this->store->move($fromKey, $key);
+
+            return true;
         }
+
+        // A host that was stopped between moving and noting finds the file already in its place.
+        return $sha256 === $this->store->sha256($key);
     }
 
     /** Takes a batch's delivered files away, because a person says so; for a while they can be brought back. */

@@ -17,6 +17,9 @@ use Symfony\Component\Filesystem\Filesystem as Disk;
  */
 final readonly class FileStore
 {
+    /** Where print files grow until they are checked. */
+    public const GROWING_PRINTS = 'prints';
+
     private FilesystemOperator $files;
 
     private string $root;
@@ -56,8 +59,9 @@ final readonly class FileStore
 
     public function write(string $key, string $contents): void
     {
-        $this->files->write($key.'.part', $contents);
-        $this->files->move($key.'.part', $key);
+        $part = \sprintf('%s.%s.part', $key, bin2hex(random_bytes(4)));
+        $this->files->write($part, $contents);
+        $this->files->move($part, $key);
     }
 
     public function move(string $from, string $to): void
@@ -68,6 +72,14 @@ final readonly class FileStore
     public function delete(string $key): void
     {
         $this->files->delete($key);
+    }
+
+    /** SHA-256 of a file's bytes as they are now; null where there is none. */
+    public function sha256(string $key): ?string
+    {
+        $hash = is_file($this->root.'/'.$key) ? @hash_file('sha256', $this->root.'/'.$key) : false;
+
+        return false === $hash ? null : $hash;
     }
 
     /** Bytes of a file; 0 where there is none. */

@@ -229,7 +229,7 @@ final class RunTest extends ShopTestCase
         $worker->wait();
         self::assertSame([], glob($this->data.'/files/prints/*.jpg'), 'a file that is not whole must not be seen');
 
-        $this->queue()->executeStatement('UPDATE message SET lent_until = 1 WHERE lent_until > 0');
+        $this->queue()->executeStatement('UPDATE message SET lent_until = 1, doubted_at = 1 WHERE lent_until > 0');
         $this->work();
         self::assertSame(['5x7' => PrintFileState::Made], $this->states($batch));
     }

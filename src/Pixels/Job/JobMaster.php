@@ -22,6 +22,20 @@ final readonly class JobMaster
         return Master::open($this->path, $this->sha256);
     }
 
+    /**
+     * For what is delivered: only if the bytes still are those that were given.
+     *
+     * @throws UnreadableMaster
+     */
+    public function openVerified(): Master
+    {
+        if (null !== $this->sha256 && is_file($this->path) && $this->sha256 !== hash_file('sha256', $this->path)) {
+            throw UnreadableMaster::altered();
+        }
+
+        return $this->open();
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

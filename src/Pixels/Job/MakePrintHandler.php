@@ -27,7 +27,7 @@ final readonly class MakePrintHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = MakePrintJob::fromJson($record);
-        [$master, $recipe] = [$job->master->open(), Recipe::fromJson($job->recipe)];
+        [$master, $recipe] = [$job->master->openVerified(), Recipe::fromJson($job->recipe)];
         (new PrintFileMaker($this->renderer))->make($master, $recipe, $job->target, $tell);
         $found = $this->printFiles->read($job->target);
         if (null !== $job->proof) {

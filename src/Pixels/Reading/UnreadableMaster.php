@@ -18,6 +18,14 @@ final class UnreadableMaster extends \RuntimeException implements Failure
         return self::because(FailureReason::Missing, 'The file is not there or may not be read.');
     }
 
+    public static function altered(): self
+    {
+        return self::because(
+            FailureReason::Altered,
+            'The kept master is not the file that was given any more: its checksum differs. Give the same file again; that mends it.',
+        );
+    }
+
     public static function empty(): self
     {
         return self::because(FailureReason::Empty, 'The file is empty (0 bytes). Copy it again from where it came.');

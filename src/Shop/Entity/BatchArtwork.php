@@ -120,6 +120,11 @@ class BatchArtwork
         $this->reason = null;
     }
 
+    public function isReadAgain(): void
+    {
+        [$this->state, $this->reason] = [IntakeState::Reading, null];
+    }
+
     public function couldNotBeRead(string $reason): void
     {
         $this->state = IntakeState::Unreadable;

@@ -18,6 +18,7 @@ use Snugfit\Shop\Repository\PrintFileRepository;
 #[ORM\Entity(repositoryClass: PrintFileRepository::class)]
 #[ORM\Table(name: 'print_file')]
 #[ORM\Index(columns: ['state'])]
+#[ORM\Index(name: 'print_file_run_state', columns: ['run_id', 'state'])]
 class PrintFile
 {
     #[ORM\Id]
@@ -74,6 +75,21 @@ class PrintFile
 
     #[ORM\Column(nullable: true)]
     private ?int $maxBytes;
+
+    /** How often it was handed to the workers' lane in this run. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $orders = 0;
+
+    /** The token of the attempt that began last: only that one's answer counts. */
+    #[ORM\Column(length: 16, nullable: true)]
+    private ?string $attempt = null;
+
+    /** Who has it in hand, or made it. */
+    #[ORM\Column(length: 120, nullable: true)]
+    private ?string $worker = null;
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $begunAt = null;
 
     public function __construct(PrintRun $run, BatchArtwork $artwork, PlannedPrint $print, ManifestEntry $wanted)
     {
@@ -180,11 +196,19 @@ class PrintFile
         return array_map(static fn (array $finding): PreflightFinding => new PreflightFinding(...$finding), $this->findings);
     }
 
-    public function queue(): void
+    /** It goes to the workers' lane. */
+    public function order(): void
     {
         $this->state = PrintFileState::Queued;
         $this->progress = 0.0;
         $this->reason = null;
+        $this->attempt = $this->worker = $this->begunAt = null;
+        ++$this->orders;
+    }
+
+    public function orders(): int
+    {
+        return $this->orders;
     }
 
     public function retry(): void
@@ -193,15 +217,37 @@ class PrintFile
         $this->progress = 0.0;
         $this->reason = null;
         $this->findings = [];
+        $this->orders = 0;
+    }
+
+    /** A worker has begun, maybe after another that is not heard of any more. */
+    public function begin(string $attempt, string $worker): void
+    {
+        if ($this->state->isOpen()) {
+            [$this->state, $this->progress] = [PrintFileState::Making, 0.0];
+            [$this->attempt, $this->worker, $this->begunAt] = [$attempt, $worker, new \DateTimeImmutable()];
+        }
+    }
+
+    /** Whether it waits for the answer of just this attempt. */
+    public function awaits(string $attempt): bool
+    {
+        return PrintFileState::Making === $this->state && $attempt === $this->attempt;
     }
 
     public function progressTo(float $share): void
     {
-        if (PrintFileState::Queued === $this->state || PrintFileState::Making === $this->state) {
-            $this->state = PrintFileState::Making;
-            // Nothing done means that a worker begins, maybe after another had to stop.
-            $this->progress = 0.0 === $share ? 0.0 : max($this->progress, min(1.0, $share));
-        }
+        $this->progress = max($this->progress, min(1.0, $share));
+    }
+
+    public function worker(): ?string
+    {
+        return $this->worker;
+    }
+
+    public function begunAt(): ?\DateTimeImmutable
+    {
+        return $this->begunAt;
     }
 
     /** @param list<PreflightFinding> $findings */

@@ -7,7 +7,7 @@ namespace Snugfit\Shop\Entity;
 /** How far a wanted print file is. */
 enum PrintFileState: string
 {
-    /** Wanted, not yet handed to a worker. */
+    /** Wanted, not yet handed out. */
     case Waiting = 'waiting';
     /** Handed to the workers' lane. */
     case Queued = 'queued';

@@ -26,6 +26,10 @@ class PrintRun
     #[ORM\Column]
     private \DateTimeImmutable $startedAt;
 
+    /** When it was written down what it makes; null while that is being worked out. */
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $plannedAt = null;
+
     #[ORM\Column(nullable: true)]
     private ?\DateTimeImmutable $finishedAt = null;
 
@@ -60,6 +64,16 @@ class PrintRun
     public function startedAt(): \DateTimeImmutable
     {
         return $this->startedAt;
+    }
+
+    public function isPlanned(): bool
+    {
+        return null !== $this->plannedAt;
+    }
+
+    public function planned(): void
+    {
+        $this->plannedAt = new \DateTimeImmutable();
     }
 
     public function finishedAt(): ?\DateTimeImmutable

@@ -26,6 +26,18 @@ final class PrintRunRepository extends ServiceEntityRepository
         return $this->findOneBy(['batch' => $batch], ['id' => 'DESC']);
     }
 
+    /** A batch has one at most. */
+    public function open(Batch $batch): ?PrintRun
+    {
+        return $this->findOneBy(['batch' => $batch, 'finishedAt' => null]);
+    }
+
+    /** @return list<PrintRun> of all batches */
+    public function allOpen(): array
+    {
+        return $this->findBy(['finishedAt' => null], ['id' => 'ASC']);
+    }
+
     public function isRunning(Batch $batch): bool
     {
         return $this->count(['batch' => $batch, 'finishedAt' => null]) > 0;

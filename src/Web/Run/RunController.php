@@ -12,10 +12,10 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
-use Snugfit\Shop\Repository\PrintRunRepository;
 use Snugfit\Shop\Undo\BatchSettingsChange;
 use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Work\Message\FeedPress;
+use Snugfit\Work\Queue\Outbox;
 use Snugfit\Work\Run\CancelFlags;
 use Snugfit\Work\Run\NamePreview;
 use Snugfit\Work\Run\RunStarter;
@@ -23,7 +23,6 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\Form\FormInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Run: work under way, how far, how long it will take, what failed and why. */
@@ -31,9 +30,8 @@ final class RunController extends AbstractController
 {
     public function __construct(
         private readonly EntityManagerInterface $entities,
-        private readonly PrintRunRepository $runs,
         private readonly RunView $view,
-        private readonly MessageBusInterface $bus,
+        private readonly Outbox $outbox,
         private readonly CancelFlags $flags,
     ) {
     }
@@ -85,10 +83,7 @@ final class RunController extends AbstractController
     #[Route('/batches/{batch<\d+>}/run', name: 'run_start', methods: ['POST'])]
     public function start(Batch $batch, RunStarter $starter): Response
     {
-        $last = $this->runs->last($batch);
-        if (null === $last || null !== $last->finishedAt()) {
-            $starter->start($batch);
-        }
+        $starter->start($batch);
 
         return $this->redirectToRoute('run', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
@@ -102,8 +97,9 @@ final class RunController extends AbstractController
             'cancel' => $this->cancel($run),
             default => $this->retry($run),
         };
+        $this->outbox->add(new FeedPress($run->id()));
         $this->entities->flush();
-        $this->bus->dispatch(new FeedPress($run->id()));
+        $this->outbox->send();
 
         return $this->redirectToRoute('run', ['batch' => $run->batch()->id()], Response::HTTP_SEE_OTHER);
     }

@@ -50,6 +50,15 @@ final class PixelJobFailed extends \RuntimeException implements Failure
         );
     }
 
+    public static function killed(string $output): self
+    {
+        return self::because(
+            FailureReason::Killed,
+            'The machine ended this work before it was done, most likely for want of memory. The file is not to blame: try again.',
+            new \RuntimeException($output),
+        );
+    }
+
     public static function tooSlow(float $seconds): self
     {
         return self::because(FailureReason::TooSlow, \sprintf('It took longer than %d minutes and was stopped.', (int) ($seconds / 60)));

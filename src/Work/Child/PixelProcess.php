@@ -90,6 +90,16 @@ final class PixelProcess
             ($this->process->hasBeenSignaled() && \SIGTRAP === $this->process->getTermSignal());
     }
 
+    /**
+     * Whether it was ended from outside: by the kernel that was short of memory, by a person, by the end of the machine. A
+     * decoder that breaks ends by other signals.
+     */
+    public function wasKilled(): bool
+    {
+        return $this->process->hasBeenSignaled() &&
+            \in_array($this->process->getTermSignal(), [\SIGKILL, \SIGTERM, \SIGINT, \SIGHUP, \SIGQUIT], true);
+    }
+
     /** What it said of its own accord, mostly why it came to nothing. */
     public function complaint(): string
     {

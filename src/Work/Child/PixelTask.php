@@ -62,7 +62,11 @@ final class PixelTask
             $answer = JsonReader::decode($this->process->answer() ?? '', 'a pixel child\'s answer');
         } catch (MalformedJson) {
             $complaint = $this->process->complaint();
-            $failure = $this->process->ranOutOfMemory() ? PixelJobFailed::outOfMemory($complaint) : PixelJobFailed::crashed($complaint);
+            $failure = match (true) {
+                $this->process->ranOutOfMemory() => PixelJobFailed::outOfMemory($complaint),
+                $this->process->wasKilled() => PixelJobFailed::killed($complaint),
+                default => PixelJobFailed::crashed($complaint),
+            };
             $this->process->kill();
             throw $failure;
         }

@@ -9,7 +9,7 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FileStore;
 use Snugfit\Work\Message\ReadMaster;
-use Symfony\Component\Messenger\MessageBusInterface;
+use Snugfit\Work\Queue\Outbox;
 
 /** Takes a complete uploaded file into a batch: keeps the master, and has it read. */
 final readonly class ArtworkImporter
@@ -18,22 +18,40 @@ final readonly class ArtworkImporter
     public const THUMBNAIL = 320;
     public const SCREEN = 1600;
 
-    public function __construct(private EntityManagerInterface $entities, private FileStore $store, private MessageBusInterface $bus)
+    public function __construct(private EntityManagerInterface $entities, private FileStore $store, private Outbox $outbox)
     {
     }
 
     /** @param string $path of a file that is given away */
     public function take(Batch $batch, string $path, string $fileName, string $folder): BatchArtwork
     {
-        $hash = $this->store->adoptMaster($path);
-        $artwork = new BatchArtwork($batch, $fileName, $folder, $hash);
-        $this->entities->persist($artwork);
+        $artwork = new BatchArtwork($batch, $fileName, $folder, $this->store->adoptMaster($path));
+        $this->entities->wrapInTransaction(function () use ($artwork): void {
+            $this->entities->persist($artwork);
+            $this->entities->flush();
+            $this->order($artwork);
+        });
+        $this->outbox->send();
+
+        return $artwork;
+    }
+
+    /** A person has it read once more. */
+    public function readAgain(BatchArtwork $artwork): void
+    {
+        $artwork->isReadAgain();
+        $this->order($artwork);
         $this->entities->flush();
-        $this->bus->dispatch(new ReadMaster($artwork->id(), FileStore::masterKey($hash), [
+        $this->outbox->send();
+    }
+
+    /** Has a master read with what is flushed next. */
+    public function order(BatchArtwork $artwork): void
+    {
+        $hash = $artwork->master();
+        $this->outbox->add(new ReadMaster($artwork->id(), FileStore::masterKey($hash), [
             self::THUMBNAIL => FileStore::previewKey($hash, self::THUMBNAIL),
             self::SCREEN => FileStore::previewKey($hash, self::SCREEN),
         ]));
-
-        return $artwork;
     }
 }

@@ -6,6 +6,7 @@ namespace Snugfit\Work\Intake;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Work\Message\MasterRead;
 use Snugfit\Work\Message\MasterUnreadable;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
@@ -20,14 +21,22 @@ final readonly class MasterResultHandler
     #[AsMessageHandler]
     public function read(MasterRead $answer): void
     {
-        $this->entities->find(BatchArtwork::class, $answer->artworkId)?->wasRead($answer->facts);
+        $this->reading($answer->artworkId)?->wasRead($answer->facts);
         $this->entities->flush();
     }
 
     #[AsMessageHandler]
     public function unreadable(MasterUnreadable $answer): void
     {
-        $this->entities->find(BatchArtwork::class, $answer->artworkId)?->couldNotBeRead($answer->reason);
+        $this->reading($answer->artworkId)?->couldNotBeRead($answer->reason);
         $this->entities->flush();
+    }
+
+    /** Work that was handed out twice is answered twice; what was read stays. */
+    private function reading(int $id): ?BatchArtwork
+    {
+        $artwork = $this->entities->find(BatchArtwork::class, $id);
+
+        return IntakeState::Reading === $artwork?->state() ? $artwork : null;
     }
 }

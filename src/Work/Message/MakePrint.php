@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Message;
 
 /** Make a print file from a master by a recipe. */
-final readonly class MakePrint implements Redeliverable
+final readonly class MakePrint implements Redeliverable, AboutPrint
 {
     public function __construct(
         public int $printFileId,
@@ -13,6 +13,7 @@ final readonly class MakePrint implements Redeliverable
         public string $masterKey,
         /** Canonical JSON. */
         public string $recipe,
+        /** Of the print file; each attempt at it writes under one of its own. */
         public string $targetKey,
         /** Of the finished file, to tell progress from its growth. */
         public int $expectedBytes,
@@ -25,8 +26,18 @@ final readonly class MakePrint implements Redeliverable
     ) {
     }
 
+    public function targetKey(Attempt $attempt): string
+    {
+        return \sprintf('%s/%s-%s', \dirname($this->targetKey), $attempt->token, basename($this->targetKey));
+    }
+
+    public function printFileId(): int
+    {
+        return $this->printFileId;
+    }
+
     public function givenUp(): Answer
     {
-        return new PrintFailed($this->printFileId, 'Making this file made the program fail several times, so it was given up.');
+        return new PrintFailed($this->printFileId, null, 'Making this file made the program fail several times, so it was given up.');
     }
 }

@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Message;
 
-final readonly class PrintCancelled implements Answer
+final readonly class PrintCancelled implements Answer, AboutPrint
 {
-    public function __construct(public int $printFileId)
+    public function __construct(private int $printFileId)
     {
+    }
+
+    public function printFileId(): int
+    {
+        return $this->printFileId;
     }
 }

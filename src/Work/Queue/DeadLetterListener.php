@@ -29,7 +29,7 @@ final readonly class DeadLetterListener
     {
         $envelope = $event->getEnvelope();
         $message = $envelope->getMessage();
-        $deliveries = $envelope->last(DeliveryCountStamp::class)->deliveries ?? 0;
+        $deliveries = $envelope->last(LeaseStamp::class)?->deliveries() ?? 0;
         if ($deliveries <= self::TRIES || !$message instanceof Redeliverable) {
             return;
         }

@@ -5,73 +5,136 @@ declare(strict_types=1);
 namespace Snugfit\Work\Queue;
 
 use Doctrine\DBAL\Connection;
-use Doctrine\DBAL\Exception\TableNotFoundException;
+use Psr\Clock\ClockInterface;
 
 /**
- * One lane of messages in a table. A message is lent to a worker for a short time, which the worker prolongs while it
- * lives; where the worker dies, the time runs out and the next worker gets it.
+ * One lane of messages in a table. A message is lent to a worker for a short time, which the worker prolongs while it lives.
+ * Where the time has run out another worker first says that it would take the message over, and takes it only when nobody
+ * has prolonged the loan for a while after: the holder may be alive, and have been kept from writing by the same lock as
+ * everybody else. Each loan has a token, so that who was given up cannot prolong, answer or remove what is another's now.
  */
 final class QueueTable
 {
     /** Milliseconds that a message is lent for. Workers prolong it every five seconds. */
-    private const LOAN = 15_000;
+    public const LOAN = 15_000;
+
+    /** Milliseconds from the first doubt about a holder until the message is lent to another: time to prolong it twice. */
+    public const DOUBT = 10_000;
 
     private const SCHEMA = 'CREATE TABLE IF NOT EXISTS message (
             id INTEGER PRIMARY KEY AUTOINCREMENT, lane VARCHAR(40) NOT NULL, body TEXT NOT NULL,
-            due_at INTEGER NOT NULL, lent_until INTEGER NOT NULL DEFAULT 0, deliveries INTEGER NOT NULL DEFAULT 0
+            due_at INTEGER NOT NULL, lent_until INTEGER NOT NULL DEFAULT 0, deliveries INTEGER NOT NULL DEFAULT 0,
+            token VARCHAR(16) DEFAULT NULL, doubted_at INTEGER NOT NULL DEFAULT 0
         )';
 
     private bool $isReady = false;
 
-    public function __construct(private readonly Connection $connection, private readonly string $lane)
-    {
+    public function __construct(
+        private readonly Connection $connection,
+        private readonly string $lane,
+        private readonly QueueFile $file,
+        private readonly ClockInterface $clock,
+    ) {
     }
 
     /** @param int $delay milliseconds until it may be taken */
     public function add(string $body, int $delay): int
     {
-        $this->prepare();
-        $this->connection->insert('message', ['lane' => $this->lane, 'body' => $body, 'due_at' => self::now() + $delay]);
+        return $this->use(function () use ($body, $delay): int {
+            $this->connection->insert('message', ['lane' => $this->lane, 'body' => $body, 'due_at' => $this->now() + $delay]);
 
-        return (int) $this->connection->lastInsertId();
+            return (int) $this->connection->lastInsertId();
+        });
     }
 
     public function take(): ?LeasedMessage
     {
-        $this->prepare();
-        $now = self::now();
-        $free = 'SELECT id FROM message WHERE lane = :lane AND due_at <= :now AND lent_until <= :now ORDER BY id LIMIT 1';
-        // Looking does not lock; only a worker that sees something to take writes.
-        if (false === $this->connection->fetchOne($free, ['lane' => $this->lane, 'now' => $now])) {
-            return null;
-        }
-        $row = $this->connection->fetchAssociative(
-            "UPDATE message SET lent_until = :until, deliveries = deliveries + 1 WHERE id = ($free) RETURNING id, body, deliveries",
-            ['lane' => $this->lane, 'now' => $now, 'until' => $now + self::LOAN],
-        );
-        if (false === $row || !is_numeric($row['id']) || !\is_string($row['body']) || !is_numeric($row['deliveries'])) {
-            return null;
-        }
+        return $this->use(function (): ?LeasedMessage {
+            $now = $this->now();
+            // Looking does not lock; only a worker that sees something to take writes.
+            $this->doubt($now);
+            $free = 'SELECT id FROM message WHERE lane = :lane AND due_at <= :now
+                AND (lent_until = 0 OR (lent_until <= :now AND doubted_at > 0 AND doubted_at <= :doubt)) ORDER BY id LIMIT 1';
+            $values = ['lane' => $this->lane, 'now' => $now, 'doubt' => $now - self::DOUBT];
+            if (false === $this->connection->fetchOne($free, $values)) {
+                return null;
+            }
+            $row = $this->connection->fetchAssociative(
+                "UPDATE message SET lent_until = :until, token = :token, doubted_at = 0, deliveries = deliveries + 1
+                    WHERE id = ($free) RETURNING id, token, body, deliveries",
+                $values + ['until' => $now + self::LOAN, 'token' => bin2hex(random_bytes(8))],
+            );
+            // Another was quicker.
+            if (false === $row) {
+                return null;
+            }
+            [$id, $token, $body, $deliveries] = array_values($row);
 
-        return new LeasedMessage((int) $row['id'], $row['body'], (int) $row['deliveries']);
+            return \is_string($token) && \is_string($body) && is_numeric($id) && is_numeric($deliveries)
+                ? new LeasedMessage((int) $id, $token, $body, (int) $deliveries)
+                : null;
+        });
     }
 
-    public function prolong(int $id): void
+    /** @return bool false where the message is not this worker's any more */
+    public function prolong(LeasedMessage $lease): bool
     {
-        $this->connection->executeStatement('UPDATE message SET lent_until = ? WHERE id = ?', [self::now() + self::LOAN, $id]);
+        return $this->use(fn (): bool => 0 < $this->connection->executeStatement(
+            'UPDATE message SET lent_until = ?, doubted_at = 0 WHERE id = ? AND token = ?',
+            [$this->now() + self::LOAN, $lease->id, $lease->token],
+        ));
     }
 
-    public function remove(int $id): void
+    /** @return bool false where the message is not this worker's any more */
+    public function remove(LeasedMessage $lease): bool
     {
-        $this->connection->delete('message', ['id' => $id]);
+        return $this->use(fn (): bool => 0 < $this->connection->delete('message', ['id' => $lease->id, 'token' => $lease->token]));
     }
 
     public function count(): int
     {
-        $this->prepare();
-        $count = $this->connection->fetchOne('SELECT COUNT(*) FROM message WHERE lane = ?', [$this->lane]);
+        return $this->use(function (): int {
+            $count = $this->connection->fetchOne('SELECT COUNT(*) FROM message WHERE lane = ?', [$this->lane]);
 
-        return is_numeric($count) ? (int) $count : 0;
+            return is_numeric($count) ? (int) $count : 0;
+        });
+    }
+
+    /** @return list<string> all that wait or are in a worker's hands */
+    public function bodies(): array
+    {
+        return $this->use(
+            fn (): array => array_values(array_filter(
+                $this->connection->fetchFirstColumn('SELECT body FROM message WHERE lane = ? ORDER BY id', [$this->lane]),
+                is_string(...),
+            )),
+        );
+    }
+
+    private function doubt(int $now): void
+    {
+        $overdue = 'lane = ? AND lent_until > 0 AND lent_until <= ? AND doubted_at = 0';
+        if (false !== $this->connection->fetchOne('SELECT 1 FROM message WHERE '.$overdue, [$this->lane, $now])) {
+            $this->connection->executeStatement('UPDATE message SET doubted_at = ? WHERE '.$overdue, [$now, $this->lane, $now]);
+        }
+    }
+
+    /**
+     * @template T
+     *
+     * @param \Closure(): T $act
+     *
+     * @return T
+     */
+    private function use(\Closure $act): mixed
+    {
+        return $this->file->replacedIfBroken($this->connection, function () use ($act): mixed {
+            $this->prepare();
+
+            return $act();
+        }, function (): void {
+            $this->isReady = false;
+        });
     }
 
     private function prepare(): void
@@ -79,17 +142,22 @@ final class QueueTable
         if ($this->isReady) {
             return;
         }
-        try {
-            $this->connection->fetchOne('SELECT 1 FROM message LIMIT 1');
-        } catch (TableNotFoundException) {
+        $columns = $this->connection->fetchFirstColumn("SELECT name FROM pragma_table_info('message')");
+        if ([] === $columns) {
             $this->connection->executeStatement(self::SCHEMA);
             $this->connection->executeStatement('CREATE INDEX IF NOT EXISTS message_lane ON message (lane, due_at, lent_until, id)');
+        } elseif (!\in_array('token', $columns, true)) {
+            // From before loans had tokens, opened by the first process of this edition.
+            $this->connection->transactional(static function (Connection $connection): void {
+                $connection->executeStatement('ALTER TABLE message ADD COLUMN token VARCHAR(16) DEFAULT NULL');
+                $connection->executeStatement('ALTER TABLE message ADD COLUMN doubted_at INTEGER NOT NULL DEFAULT 0');
+            });
         }
         $this->isReady = true;
     }
 
-    private static function now(): int
+    private function now(): int
     {
-        return (int) (microtime(true) * 1000);
+        return (int) $this->clock->now()->format('Uv');
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Queue;
 
+use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Exception\LogicException;
 use Symfony\Component\Messenger\Exception\MessageDecodingFailedException;
@@ -15,41 +16,59 @@ use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
 use Symfony\Component\Messenger\Transport\TransportInterface;
 
 /** Messenger's way to a lane. */
-final readonly class SqliteTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface
+final readonly class SqliteTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface, LaneContents
 {
-    public function __construct(private QueueTable $lane, private SerializerInterface $serializer)
-    {
+    public function __construct(
+        private QueueTable $lane,
+        private SerializerInterface $serializer,
+        private LeaseKeeper $keeper,
+        private LoggerInterface $logger,
+    ) {
     }
 
     public function get(): iterable
     {
-        $lent = $this->lane->take();
-        if (null === $lent) {
+        $lease = $this->lane->take();
+        if (null === $lease) {
             return [];
         }
+        $this->keeper->taken();
         try {
-            $envelope = $this->serializer->decode(['body' => $lent->body]);
+            $envelope = $this->serializer->decode(['body' => $lease->body]);
         } catch (MessageDecodingFailedException $e) {
-            $this->lane->remove($lent->id);
-            throw $e;
+            // From another edition, or damaged. What it was about is ordered again (Run\Reconciler).
+            $this->lane->remove($lease);
+            $this->logger->warning('A message could not be read and was taken out.', ['exception' => $e]);
+
+            return [];
         }
 
-        return [$envelope->with(new TransportMessageIdStamp($lent->id), new DeliveryCountStamp($lent->deliveries))];
+        return [$envelope->with(new TransportMessageIdStamp($lease->id), new LeaseStamp($lease))];
     }
 
     public function ack(Envelope $envelope): void
     {
-        $this->lane->remove($this->id($envelope));
+        $this->lane->remove($this->lease($envelope));
     }
 
     public function reject(Envelope $envelope): void
     {
-        $this->lane->remove($this->id($envelope));
+        $this->lane->remove($this->lease($envelope));
     }
 
+    /**
+     * Is called by a signal in the midst of the work, so that it may not throw: one that failed would never be followed by
+     * another.
+     */
     public function keepalive(Envelope $envelope, ?int $seconds = null): void
     {
-        $this->lane->prolong($this->id($envelope));
+        try {
+            if (!$this->lane->prolong($this->lease($envelope))) {
+                $this->keeper->lost();
+            }
+        } catch (\Throwable $e) {
+            $this->logger->warning('A loan could not be prolonged; it is tried again.', ['exception' => $e]);
+        }
     }
 
     public function send(Envelope $envelope): Envelope
@@ -66,10 +85,23 @@ final readonly class SqliteTransport implements TransportInterface, KeepaliveRec
         return $this->lane->count();
     }
 
-    private function id(Envelope $envelope): int
+    public function contents(): array
     {
-        $id = $envelope->last(TransportMessageIdStamp::class)?->getId();
+        $messages = [];
+        foreach ($this->lane->bodies() as $body) {
+            try {
+                $messages[] = $this->serializer->decode(['body' => $body])->getMessage();
+            } catch (MessageDecodingFailedException) {
+                // Nobody will do anything by it.
+                continue;
+            }
+        }
 
-        return \is_int($id) ? $id : throw new LogicException('The message did not come from this lane.');
+        return $messages;
+    }
+
+    private function lease(Envelope $envelope): LeasedMessage
+    {
+        return $envelope->last(LeaseStamp::class)->lease ?? throw new LogicException('The message did not come from this lane.');
     }
 }

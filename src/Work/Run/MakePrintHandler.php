@@ -5,19 +5,25 @@ declare(strict_types=1);
 namespace Snugfit\Work\Run;
 
 use Snugfit\Core\Delivery\PrintFileFacts;
+use Snugfit\Core\FailureReason;
 use Snugfit\Pixels\Job\MakePrintJob;
+use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Shop\FileStore;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\PixelTask;
 use Snugfit\Work\Child\StoredMasters;
+use Snugfit\Work\Message\Attempt;
 use Snugfit\Work\Message\MakePrint;
+use Snugfit\Work\Message\PrintBegun;
 use Snugfit\Work\Message\PrintCancelled;
 use Snugfit\Work\Message\PrintFailed;
 use Snugfit\Work\Message\PrintMade;
 use Snugfit\Work\Message\PrintProgress;
+use Snugfit\Work\Queue\AnswerSender;
+use Snugfit\Work\Queue\LeaseKeeper;
+use Snugfit\Work\Queue\WorkerName;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
-use Symfony\Component\Messenger\MessageBusInterface;
 
 /** In a worker: makes a print file in a child process, telling the host how far it is. */
 #[AsMessageHandler]
@@ -29,26 +35,54 @@ final readonly class MakePrintHandler
     /** Seconds between progress messages. */
     private const TELL = 0.4;
 
+    /** How often it is tried where the machine ended the child, and seconds between, growing. */
+    private const TRIES = 3;
+    private const PAUSE = 2;
+
     public function __construct(
         private PixelProcessPool $processes,
         private FileStore $store,
         private StoredMasters $masters,
         private CancelFlags $flags,
         private StopSignalListener $closing,
-        private MessageBusInterface $bus,
+        private LeaseKeeper $lease,
+        private AnswerSender $host,
+        private WorkerName $worker,
     ) {
     }
 
     public function __invoke(MakePrint $message): void
     {
+        for ($try = 1;; ++$try) {
+            $attempt = Attempt::by($this->worker->name, $message->printFileId);
+            try {
+                $this->attempt($message, $attempt);
+
+                return;
+            } catch (PixelJobFailed $e) {
+                if (FailureReason::Killed !== $e->reason() || self::TRIES === $try) {
+                    $this->host->tell(new PrintFailed($message->printFileId, $attempt, $e->getMessage()));
+
+                    return;
+                }
+                sleep(self::PAUSE * $try);
+            }
+        }
+    }
+
+    /** @throws PixelJobFailed */
+    private function attempt(MakePrint $message, Attempt $attempt): void
+    {
         if ($this->flags->isRaised($message->runId)) {
-            $this->bus->dispatch(new PrintCancelled($message->printFileId));
+            $this->host->tell(new PrintCancelled($message->printFileId));
 
             return;
         }
         $began = microtime(true);
-        $target = $this->store->path($message->targetKey);
-        $this->bus->dispatch(new PrintProgress($message->printFileId, 0.0));
+        $key = $message->targetKey($attempt);
+        $target = $this->store->path($key);
+        $growing = $target.PrintFileMaker::PART;
+        $this->host->tell(new PrintBegun($attempt));
         try {
             $child = $this->processes->start(
                 new MakePrintJob(
@@ -59,54 +93,50 @@ final readonly class MakePrintHandler
                     null === $message->previewKey ? null : $this->store->path($message->previewKey),
                 ),
             );
-            if (!$this->watch($child, $message, $target.'.part')) {
-                @unlink($target.'.part');
-                $this->bus->dispatch(new PrintCancelled($message->printFileId));
-
-                return;
-            }
-            $found = PrintFileFacts::fromRecord($child->facts());
-            $this->bus->dispatch(new PrintMade($message->printFileId, $message->targetKey, $found, microtime(true) - $began));
-        } catch (PixelJobFailed $e) {
-            @unlink($target.'.part');
-            $this->bus->dispatch(new PrintFailed($message->printFileId, $e->getMessage()));
+            $isWanted = $this->watch($child, $message, $attempt, $growing);
+            $found = $isWanted ? PrintFileFacts::fromRecord($child->facts()) : null;
+        } finally {
+            @unlink($growing);
+        }
+        if (null !== $found) {
+            $this->host->tell(new PrintMade($attempt, $key, $found, microtime(true) - $began));
+        } elseif (!$this->lease->isLost()) {
+            $this->host->tell(new PrintCancelled($message->printFileId));
         }
     }
 
-    /** @return bool false where the run was cancelled */
-    private function watch(PixelTask $child, MakePrint $message, string $growing): bool
+    /** @return bool false where nobody wants it any more: the run was cancelled, or another worker was given it */
+    private function watch(PixelTask $child, MakePrint $message, Attempt $attempt, string $growing): bool
     {
         $told = microtime(true);
         while ($child->isRunning()) {
-            if ($this->flags->isRaised($message->runId)) {
+            if ($this->lease->isLost() || $this->flags->isRaised($message->runId)) {
                 $child->kill();
 
                 return false;
             }
             if ($this->closing->hasCome()) {
                 $child->kill();
-                @unlink($growing);
                 throw WorkerStopping::atClosing();
             }
             usleep((int) (self::LOOK * 1e6));
             if (microtime(true) - $told >= self::TELL) {
                 $told = microtime(true);
-                clearstatcache(true, $growing);
-                $bytes = is_file($growing) ? (int) filesize($growing) : 0;
-                // The last share is the reading back; an estimate that was too small must not claim to be done.
-                $written = $bytes / max(1, $message->expectedBytes);
-                $this->bus->dispatch(
-                    new PrintProgress(
-                        $message->printFileId,
-                        min(
-                            0.97,
-                            $message->enlargingShare * ($bytes > 0 ? 1.0 : $child->enlarged()) + (1 - $message->enlargingShare) * $written,
-                        ),
-                    ),
-                );
+                $this->host->mention(new PrintProgress($attempt, self::share($child, $message, $growing)));
             }
         }
 
         return true;
+    }
+
+    private static function share(PixelTask $child, MakePrint $message, string $growing): float
+    {
+        clearstatcache(true, $growing);
+        $bytes = is_file($growing) ? (int) filesize($growing) : 0;
+        $enlarging = $message->enlargingShare * ($bytes > 0 ? 1.0 : $child->enlarged());
+        $writing = (1 - $message->enlargingShare) * ($bytes / max(1, $message->expectedBytes));
+
+        // The last share is the reading back; an estimate that was too small must not claim to be done.
+        return min(0.97, $enlarging + $writing);
     }
 }

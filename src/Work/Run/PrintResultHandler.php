@@ -5,11 +5,15 @@ declare(strict_types=1);
 namespace Snugfit\Work\Run;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Log\LoggerInterface;
 use Snugfit\Core\Delivery\Preflight;
 use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\FileStore;
+use Snugfit\Work\Message\AboutPrint;
+use Snugfit\Work\Message\Attempt;
+use Snugfit\Work\Message\PrintBegun;
 use Snugfit\Work\Message\PrintCancelled;
 use Snugfit\Work\Message\PrintFailed;
 use Snugfit\Work\Message\PrintMade;
@@ -25,36 +29,46 @@ final readonly class PrintResultHandler
         private DeliveryStore $deliveries,
         private FileStore $store,
         private RunScheduler $scheduler,
+        private LoggerInterface $logger,
     ) {
+    }
+
+    #[AsMessageHandler]
+    public function begun(PrintBegun $answer): void
+    {
+        $this->file($answer)?->begin($answer->attempt->token, $answer->attempt->worker);
+        $this->entities->flush();
     }
 
     #[AsMessageHandler]
     public function progress(PrintProgress $answer): void
     {
-        $this->file($answer->printFileId)?->progressTo($answer->share);
+        $this->awaited($answer, $answer->attempt)?->progressTo($answer->share);
         $this->entities->flush();
     }
 
     #[AsMessageHandler]
     public function made(PrintMade $answer): void
     {
-        $file = $this->file($answer->printFileId);
-        // A message that was handed out twice brings its answer twice; the second finds the work done.
-        if (null === $file || !$file->state()->isOpen()) {
+        $file = $this->awaited($answer, $answer->attempt);
+        if (null === $file) {
+            $this->discard($answer);
+
             return;
         }
         $recipe = $file->recipe() ?? throw new \LogicException('A file that was made has a recipe.');
         $findings = $this->preflight->check($recipe, $answer->found, $file->maxBytes());
         $failures = Preflight::failures($findings);
-        if ([] === $failures) {
-            $this->deliveries->deliver($file, $answer->key);
+        if ([] !== $failures) {
+            $this->store->delete($answer->key);
+            $sentences = array_map(static fn (PreflightFinding $finding): string => $finding->sentence(), $failures);
+            $file->failed('Preflight: '.implode(' ', $sentences), $findings);
+        } elseif ($this->deliveries->deliver($file, $answer->key, $answer->found->sha256)) {
             $file->made($answer->found, $findings, $answer->seconds);
         } else {
-            $this->store->delete($answer->key);
-            $file->failed(
-                'Preflight: '.implode(' ', array_map(static fn (PreflightFinding $finding): string => $finding->sentence(), $failures)),
-                $findings,
-            );
+            // Lost or changed between check and delivery: what was not checked is not delivered.
+            $this->logger->error('A print file was not the checked one any more and is made again.', ['file' => $file->id()]);
+            $this->scheduler->order($file);
         }
         $this->ended($file);
     }
@@ -62,7 +76,7 @@ final readonly class PrintResultHandler
     #[AsMessageHandler]
     public function failed(PrintFailed $answer): void
     {
-        $file = $this->file($answer->printFileId);
+        $file = null === $answer->attempt ? $this->file($answer) : $this->awaited($answer, $answer->attempt);
         if (null !== $file && $file->state()->isOpen()) {
             $file->failed($answer->reason);
             $this->ended($file);
@@ -72,16 +86,32 @@ final readonly class PrintResultHandler
     #[AsMessageHandler]
     public function cancelled(PrintCancelled $answer): void
     {
-        $file = $this->file($answer->printFileId);
-        if (null !== $file && $file->state()->isOpen()) {
+        $file = $this->file($answer);
+        if (null !== $file && $file->state()->isOpen() && $file->run()->isCancelled()) {
             $file->cancelled();
             $this->ended($file);
         }
     }
 
-    private function file(int $id): ?PrintFile
+    private function file(AboutPrint $answer): ?PrintFile
     {
-        return $this->entities->find(PrintFile::class, $id);
+        return $this->entities->find(PrintFile::class, $answer->printFileId());
+    }
+
+    /** The file, where it waits for just this attempt: not for one that was given up, or ended before. */
+    private function awaited(AboutPrint $answer, Attempt $attempt): ?PrintFile
+    {
+        $file = $this->file($answer);
+
+        return true === $file?->awaits($attempt->token) ? $file : null;
+    }
+
+    /** What an attempt made that nobody waits for. The same answer twice finds its file delivered, and nothing to discard. */
+    private function discard(PrintMade $answer): void
+    {
+        if ($this->store->has($answer->key)) {
+            $this->store->delete($answer->key);
+        }
     }
 
     private function ended(PrintFile $file): void

@@ -11,11 +11,12 @@ use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\FileStore;
+use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Message\FeedPress;
 use Snugfit\Work\Message\MakePrint;
+use Snugfit\Work\Queue\Outbox;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
-use Symfony\Component\Messenger\MessageBusInterface;
 
 /**
  * At the host: hands a run's files to the workers, a few ahead of them, so that a run can be paused and two batches
@@ -26,7 +27,8 @@ final readonly class RunScheduler
 {
     public function __construct(
         private EntityManagerInterface $entities,
-        private MessageBusInterface $bus,
+        private PrintFileRepository $printFiles,
+        private Outbox $outbox,
         private DeliveryStore $deliveries,
         private CancelFlags $flags,
         private DurationEstimator $durations,
@@ -44,48 +46,58 @@ final readonly class RunScheduler
 
     public function feed(PrintRun $run): void
     {
-        $files = $run->files();
-        $waiting = array_values(array_filter($files, static fn (PrintFile $file): bool => PrintFileState::Waiting === $file->state()));
-        $handed = \count(array_filter($files, static fn (PrintFile $file): bool => $file->state()->isOpen())) - \count($waiting);
+        if (!$run->isPlanned() || null !== $run->finishedAt()) {
+            return;
+        }
         if ($run->isCancelled()) {
-            foreach ($waiting as $file) {
-                $file->cancelled();
-            }
-            $waiting = [];
+            $this->printFiles->cancelWaiting($run);
         }
-        $room = $run->isPaused() ? 0 : max(0, 2 * CpuCount::count() - $handed);
-        $next = \array_slice($waiting, 0, $room);
-        foreach ($next as $file) {
-            $file->queue();
+        $counts = $this->printFiles->countByState($run);
+        $handed = ($counts[PrintFileState::Queued->value] ?? 0) + ($counts[PrintFileState::Making->value] ?? 0);
+        if (0 === $handed && 0 === ($counts[PrintFileState::Waiting->value] ?? 0)) {
+            $this->close($run);
+
+            return;
         }
-        if ([] === $waiting && 0 === $handed) {
-            $run->finish();
+        foreach ($this->printFiles->waiting($run, $run->isPaused() ? 0 : 2 * CpuCount::count() - $handed) as $file) {
+            $this->order($file);
         }
         $this->entities->flush();
-        if (null !== $run->finishedAt()) {
-            $this->flags->lower($run->id());
-            $this->deliveries->writeManifest($run->batch());
-            $this->housekeeping->tidy();
-        }
-        foreach ($next as $file) {
-            $this->bus->dispatch($this->message($run, $file));
-        }
+        $this->outbox->send();
     }
 
-    private function message(PrintRun $run, PrintFile $file): MakePrint
+    /** Hands a file to the workers with what is flushed next. */
+    public function order(PrintFile $file): void
+    {
+        $file->order();
+        $this->outbox->add($this->message($file));
+    }
+
+    /** The manifest first: where this ends in between, the run is still open, and is closed again. */
+    private function close(PrintRun $run): void
+    {
+        $this->deliveries->writeManifest($run->batch());
+        $run->finish();
+        $this->entities->flush();
+        $this->flags->lower($run->id());
+        $this->housekeeping->tidy();
+    }
+
+    private function message(PrintFile $file): MakePrint
     {
         $recipe = $file->recipe() ?? throw new \LogicException('A waiting file has a recipe.');
+        $master = $file->artwork()->master();
 
         return new MakePrint(
             $file->id(),
-            $run->id(),
-            FileStore::masterKey($file->artwork()->master()),
+            $file->run()->id(),
+            FileStore::masterKey($master),
             $recipe->canonicalJson(),
-            \sprintf('prints/%d-%s.%s', $file->id(), $recipe->hash(), $recipe->write->format->extension()),
+            \sprintf('%s/%d.%s', FileStore::GROWING_PRINTS, $file->id(), $recipe->write->format->extension()),
             $this->durations->expectedBytes($recipe),
-            $this->durations->enlargingShare($recipe, $file->artwork()->master()),
-            FileStore::proofKey($file->artwork()->master(), $recipe),
-            FileStore::previewKey($file->artwork()->master(), PlanReference::COPY),
+            $this->durations->enlargingShare($recipe, $master),
+            FileStore::proofKey($master, $recipe),
+            FileStore::previewKey($master, PlanReference::COPY),
         );
     }
 }

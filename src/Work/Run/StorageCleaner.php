@@ -20,6 +20,9 @@ final readonly class StorageCleaner
     /** Whole results that are kept to be looked at; the longest unseen go first. */
     private const WHOLES = 24;
 
+    /** Seconds after which a print file that still grows belongs to nobody: twice what a job may take. */
+    private const ABANDONED = 12 * 3600;
+
     public function __construct(private FileStore $store, private DataFolder $data, private BatchRemover $batches, private int $keepDays)
     {
     }
@@ -28,6 +31,7 @@ final readonly class StorageCleaner
     {
         (new UpscaleCacheFolder($this->data->enlarged()))->tidy($this->keepDays);
         $this->store->clearOlder('patches', $this->keepDays * 86400);
+        $this->store->clearOlder(FileStore::GROWING_PRINTS, self::ABANDONED);
         $this->store->clearOlder(PrintPyramids::FOLDER, $this->keepDays * 86400);
         $this->store->clearBeyond(PrintPyramids::FOLDER, self::WHOLES);
         $this->store->clearOlder(DeliveryStore::CLEARED, Batch::REGRET * 86400);

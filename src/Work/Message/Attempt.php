@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Message;
+
+/** One go of one worker at a print file: what it answers counts only while no other has begun after it. */
+final readonly class Attempt
+{
+    private function __construct(
+        public int $printFileId,
+        /** Nobody else's. */
+        public string $token,
+        /** The worker's name. */
+        public string $worker,
+    ) {
+    }
+
+    public static function by(string $worker, int $printFileId): self
+    {
+        return new self($printFileId, bin2hex(random_bytes(8)), $worker);
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Queue;
+
+/** By which a person knows a worker: its machine, and which of that machine's workers it is. */
+final readonly class WorkerName
+{
+    public string $name;
+
+    public function __construct(string $workerName)
+    {
+        $this->name = mb_scrub(mb_strimwidth('' === $workerName ? \sprintf('%s %d', gethostname(), getmypid()) : $workerName, 0, 120, '…'));
+    }
+}
