@@ -30,6 +30,10 @@ mkdir -p "$run" "$SNUGFIT_DATA/tmp"
 
 exec 8>"$run/lock"
 flock -n 8 || { echo "The shop in $SNUGFIT_DATA is open already." >&2; exit 1; }
+# What a start that was killed left behind would hold the port, and work beside the new one.
+source "$root/tools/server/groups.sh"
+mkdir -p "$run/pids"
+end_shop "$run"
 if (exec 3<>"/dev/tcp/$host/$port") 2>/dev/null; then
   echo "Port $port is taken by another program. Choose another with --port." >&2
   exit 1
@@ -41,11 +45,15 @@ php "$root/bin/console" shop:stock --quiet 8>&-
 cores=$(nproc)
 php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$cores"
 supervisord=$(command -v supervisord)
-"$supervisord" -n -c "$run/supervisord.conf" >"$run/supervisord.out" 2>&1 8>&- &
-supervisor=$!
-end() { kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; }
+# It ends with this script, however that ends, and all that it started ends with it.
+supervise() {
+  setpriv --pdeathsig TERM "$supervisord" -n -c "$run/supervisord.conf" >/dev/null 2>&1 8>&- &
+  supervisor=$!
+}
+supervise
+end() { kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; end_shop "$run"; }
 stop() { trap - EXIT INT TERM HUP; end; echo; echo "Stopped."; exit 0; }
-fail() { tail -n 20 "$run/supervisord.out" "$run"/*.log >&2 2>/dev/null || true; echo "$1; what happened is in $run." >&2; exit 1; }
+fail() { tail -n 20 "$run"/*.log "$SNUGFIT_DATA"/log/*.log >&2 2>/dev/null || true; echo "$1; what happened is in $run." >&2; exit 1; }
 trap stop INT TERM HUP
 trap end EXIT
 
@@ -60,4 +68,10 @@ if [ "$mode" = demo ]; then
   php "$root/bin/console" shop:demo 8>&-
 fi
 echo "Snugfit is open: $address   (Ctrl-C closes it)"
-wait "$supervisor"
+while :; do
+  wait "$supervisor" || true
+  echo "The supervisor was ended from outside and is started again."
+  end_shop "$run"
+  sleep 1
+  supervise
+done

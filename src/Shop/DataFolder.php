@@ -56,6 +56,12 @@ final readonly class DataFolder
         return $this->path.'/flags';
     }
 
+    /** Touched by the host while it lives. */
+    public function pulse(): string
+    {
+        return $this->path.'/run/pulse';
+    }
+
     /** For what does not outlive a job. */
     public function temporary(): string
     {

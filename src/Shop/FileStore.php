@@ -150,13 +150,24 @@ final readonly class FileStore
         return $path;
     }
 
-    /** Takes a complete file in as a master and gives its hash. The same bytes are kept once, and nobody may write to them. */
-    public function adoptMaster(string $path): string
+    /**
+     * Keeps a complete file as a master and gives its hash. The same bytes are kept once, and nobody may write to them. The
+     * file stays where it is as well, until whoever gave it has written down what it is.
+     */
+    public function keepMaster(string $path): string
     {
         $hash = (string) hash_file('sha256', $path);
+        $master = $this->path(self::masterKey($hash));
+        $part = \sprintf('%s.%s.part', $master, bin2hex(random_bytes(4)));
         chmod($path, 0o444);
-        // Over one with the same bytes, so that it counts as given just now.
-        rename($path, $this->path(self::masterKey($hash)));
+        if (!@link($path, $part)) {
+            (new Disk())->copy($path, $part, true);
+            chmod($part, 0o444);
+        }
+        // Over one with the same bytes, so that it counts as given just now. Where both are one file, this leaves the part.
+        touch($part);
+        rename($part, $master);
+        @unlink($part);
 
         return $hash;
     }

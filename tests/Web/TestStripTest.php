@@ -104,7 +104,7 @@ final class TestStripTest extends ShopTestCase
         self::assertResponseStatusCodeSame(404);
         // The same picture, enlarged in blocks by somebody.
         $this->picture(900, 600)->repeatPixels(3)->save('png', $this->data.'/tmp/full.png', []);
-        $reference = ReferenceImage::of('full.png', $this->service(FileStore::class)->adoptMaster($this->data.'/tmp/full.png'), new PixelSize(2700, 1800), new PixelSize(900, 600));
+        $reference = ReferenceImage::of('full.png', $this->service(FileStore::class)->keepMaster($this->data.'/tmp/full.png'), new PixelSize(2700, 1800), new PixelSize(900, 600));
         $this->artwork->compareWith($reference);
         $this->entities()->flush();
         self::assertStringContainsString('full.png', $this->strip('')->filter('.strip-reference')->text());

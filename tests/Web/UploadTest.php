@@ -7,7 +7,8 @@ namespace Snugfit\Tests\Web;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Tests\Shop\ShopTestCase;
-use Snugfit\Web\Intake\Uploads;
+use Snugfit\Work\Intake\Uploads;
+use Snugfit\Work\Run\Reconciler;
 
 /** The tus protocol, version 1.0.0 (tus.io, from memory): creation, HEAD, PATCH with offsets, termination. */
 final class UploadTest extends ShopTestCase
@@ -24,7 +25,76 @@ final class UploadTest extends ShopTestCase
         $this->work();
         $artwork = $this->again($batch)->artworks()[0];
         self::assertSame(['../häfen "1".png', 'sea/../dusk', IntakeState::Read, hash('sha256', $bytes)], [$artwork->fileName(), $artwork->folder(), $artwork->state(), $artwork->master()]);
-        self::assertSame([], glob($this->data.'/uploads/*'), 'nothing is left aside');
+        self::assertSame([], glob($this->data.'/uploads/*.part'), 'nothing is left aside');
+    }
+
+    /** Killed after the last byte was written and before it was taken in: nobody drops it again, and it arrives. */
+    public function test_an_upload_whose_last_byte_arrived_completes_by_itself_and_once(): void
+    {
+        $batch = $this->batch();
+        $this->picture(60, 40)->save('png', $this->data.'/tmp/x.png', []);
+        $bytes = (string) file_get_contents($this->data.'/tmp/x.png');
+        $place = $this->announce($batch, \strlen($bytes), 'a.png');
+        file_put_contents($this->data.'/uploads/'.basename($place).'.part', $bytes);
+        $this->service(Reconciler::class)->reconcile();
+        self::assertCount(1, $this->again($batch)->artworks());
+
+        // Who sent it has not heard of that, and asks: it is told that all arrived, and sends nothing again.
+        self::assertSame((string) \strlen($bytes), $this->offset($place));
+        self::assertSame(409, $this->send($place, 0, $bytes));
+        $this->service(Reconciler::class)->reconcile();
+        self::assertCount(1, $this->again($batch)->artworks());
+    }
+
+    public function test_who_asks_after_a_break_has_the_whole_file_taken_in(): void
+    {
+        $batch = $this->batch();
+        $place = $this->announce($batch, 5, 'a.png');
+        file_put_contents($this->data.'/uploads/'.basename($place).'.part', 'Hello');
+        self::assertSame('5', $this->offset($place));
+        self::assertCount(1, $this->again($batch)->artworks());
+    }
+
+    /** Killed after the artwork was written down and before the upload was marked as done. */
+    public function test_an_upload_that_was_taken_in_before_makes_no_second_artwork(): void
+    {
+        $batch = $this->batch();
+        $place = $this->announce($batch, 5, 'a.png');
+        self::assertSame(204, $this->send($place, 0, 'Hello'));
+        $note = $this->data.'/uploads/'.basename($place);
+        file_put_contents($note.'.json', str_replace(',"done":true', '', (string) file_get_contents($note.'.json')));
+        file_put_contents($note.'.part', 'Hello');
+        $this->service(Reconciler::class)->reconcile();
+        self::assertCount(1, $this->again($batch)->artworks());
+        self::assertFileDoesNotExist($note.'.part');
+    }
+
+    /** The last part came while the shop's data was locked: the browser tries again, and nothing was thrown away meanwhile. */
+    public function test_a_last_part_that_meets_a_locked_shop_is_kept(): void
+    {
+        $batch = $this->batch();
+        $place = $this->announce($batch, 5, 'a.png');
+        $this->entities()->getConnection()->executeStatement('PRAGMA busy_timeout = 1');
+        $locker = new \PDO('sqlite:'.$this->data.'/shop.sqlite');
+        $locker->exec('BEGIN IMMEDIATE');
+        self::assertSame(503, $this->send($place, 0, 'Hello'));
+        self::assertResponseHasHeader('Retry-After');
+        $locker->exec('COMMIT');
+        self::assertSame('5', $this->offset($place));
+        self::assertCount(1, $this->again($batch)->artworks());
+    }
+
+    public function test_uploads_that_are_only_announced_have_a_limit(): void
+    {
+        $batch = $this->batch();
+        for ($i = 0; $i < 300; ++$i) {
+            $this->announce($batch, 100, 'a.png');
+        }
+        $this->browser->request('POST', "/batches/{$batch->id()}/uploads", server: self::OURS + ['HTTP_UPLOAD_LENGTH' => '100']);
+        self::assertResponseStatusCodeSame(429);
+        touch((glob($this->data.'/uploads/*.part') ?: [])[0], time() - 3 * 86_400);
+        $this->service(Uploads::class)->sweep();
+        $this->announce($batch, 100, 'a.png');
     }
 
     public function test_a_part_that_does_not_follow_is_refused_and_harms_nothing(): void
@@ -51,7 +121,7 @@ final class UploadTest extends ShopTestCase
         $reference = $this->again($batch)->artworks()[0]->reference();
         self::assertSame(['full.png', hash('sha256', $bytes), '120 × 80'], [$reference?->fileName, $reference?->file, (string) $reference?->size]);
         self::assertCount(1, $this->again($batch)->artworks(), 'it is no picture of the batch');
-        self::assertSame([], glob($this->data.'/uploads/*'));
+        self::assertSame([], glob($this->data.'/uploads/*.part'));
     }
 
     public function test_an_upload_can_be_dropped(): void

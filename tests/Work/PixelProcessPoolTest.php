@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Work;
 
+use PHPUnit\Framework\Attributes\TestWith;
+use Snugfit\Core\FailureReason;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\Job\JobMaster;
@@ -53,17 +55,27 @@ final class PixelProcessPoolTest extends PixelTestCase
         self::assertSame([12, 8], self::sides($last->facts()));
     }
 
-    public function test_one_that_dies_at_its_work_says_so_and_one_that_dies_idle_is_not_asked(): void
+    /** What the machine ends for want of memory is not the file's fault; a decoder that breaks over it is. */
+    #[TestWith([\SIGKILL, FailureReason::Killed, 'not to blame'])]
+    #[TestWith([\SIGTERM, FailureReason::Killed, 'not to blame'])]
+    #[TestWith([\SIGSEGV, FailureReason::Crashed, 'left out'])]
+    #[TestWith([\SIGABRT, FailureReason::Crashed, 'left out'])]
+    public function test_one_that_dies_at_its_work_says_why(int $signal, FailureReason $reason, string $says): void
     {
-        $processes = $this->bench();
-        $child = $processes->start($this->reading(10, 10));
-        posix_kill((int) $child->pid(), \SIGKILL);
+        $child = $this->bench()->start($this->reading(10, 10));
+        posix_kill((int) $child->pid(), $signal);
         try {
             $child->facts();
             self::fail('A dead process answered.');
         } catch (PixelJobFailed $e) {
-            self::assertStringContainsString('left out', $e->getMessage());
+            self::assertSame($reason, $e->reason());
+            self::assertStringContainsString($says, $e->getMessage());
         }
+    }
+
+    public function test_one_that_dies_idle_is_not_asked(): void
+    {
+        $processes = $this->bench();
         $idle = $processes->start($this->reading(10, 10));
         $idle->facts();
         posix_kill((int) $idle->pid(), \SIGKILL);

@@ -11,6 +11,8 @@ declare(strict_types=1);
 $root = realpath($root);
 $data = dirname($run);
 $isRoot = 0 === posix_geteuid();
+// It goes between quotes of the supervisor's configuration, where a percent sign begins a name.
+$machine = preg_replace('/[^\w.-]+/', '-', (string) gethostname());
 
 $nginx = <<<CONF
     daemon off;
@@ -94,21 +96,24 @@ $pool = <<<CONF
     php_admin_value[ffi.enable] = preload
     CONF;
 
+// Programs write no log here: a supervisor whose own log cannot be written on a full disk dies over it, and nobody is left to
+// start the others again. Web server, PHP and workers keep logs of their own, and bear it.
 $program = static fn (string $name, string $command, int $count = 1): string => <<<CONF
     [program:$name]
-    command=$command
+    command=$root/tools/server/alone.sh $run/pids/%(program_name)s-%(process_num)s $command
+    environment=SNUGFIT_WORKER="$machine, $name %(process_num)s"
     process_name=%(program_name)s_%(process_num)s
     numprocs=$count
+    numprocs_start=1
     autorestart=true
     startsecs=0
-    startretries=1000
+    startretries=1000000
     stopwaitsecs=6
     stopasgroup=false
     killasgroup=true
     redirect_stderr=true
-    stdout_logfile=$run/$name.log
-    stdout_logfile_maxbytes=2MB
-    stdout_logfile_backups=1
+    stdout_logfile=/dev/null
+    stdout_logfile_maxbytes=0
 
     CONF;
 
@@ -116,10 +121,9 @@ $consume = \PHP_BINARY." $root/bin/console messenger:consume %s --sleep=0.03 --k
 $phpFpm = glob('/usr/sbin/php-fpm8.*')[0] ?? '/usr/sbin/php-fpm';
 $supervisor = <<<CONF
     [supervisord]
-    logfile=$run/supervisor.log
-    logfile_maxbytes=2MB
+    logfile=/dev/null
+    logfile_maxbytes=0
     pidfile=$run/supervisor.pid
-    childlogdir=$run
     nodaemon=true
     %s
 
@@ -139,5 +143,14 @@ $files = [
     'supervisord.conf' => $supervisor,
 ];
 foreach ($files as $name => $text) {
-    file_put_contents("$run/$name", $text."\n");
+    if (false === @file_put_contents("$run/$name", $text."\n")) {
+        fwrite(\STDERR, "Nothing can be written to $run. Is the disk full?\n");
+        exit(1);
+    }
+}
+// Notes that can be written over even when the disk is full.
+foreach (['web' => 1, 'php' => 1, 'host' => 1, 'quick' => 2, 'press' => max(1, (int) $cores)] as $name => $count) {
+    for ($number = 1; $number <= $count; ++$number) {
+        is_file("$run/pids/$name-$number") || file_put_contents("$run/pids/$name-$number", str_repeat(' ', 10));
+    }
 }

@@ -23,6 +23,7 @@ use Snugfit\Shop\Settings\ProductSettings;
 #[ORM\Entity(repositoryClass: BatchArtworkRepository::class)]
 #[ORM\Table(name: 'batch_artwork')]
 #[ORM\Index(columns: ['master'])]
+#[ORM\UniqueConstraint(name: 'batch_artwork_upload', columns: ['upload'])]
 class BatchArtwork
 {
     #[ORM\Id]
@@ -85,8 +86,13 @@ class BatchArtwork
     #[ORM\OneToMany(targetEntity: ArtworkOnProduct::class, mappedBy: 'artwork', cascade: ['persist'], indexBy: 'product')]
     private Collection $products;
 
-    public function __construct(Batch $batch, string $fileName, string $folder, string $master)
+    /** The upload by which it came, so that one that is taken in twice becomes one artwork. */
+    #[ORM\Column(length: 32, nullable: true)]
+    private ?string $upload;
+
+    public function __construct(Batch $batch, string $fileName, string $folder, string $master, ?string $upload = null)
     {
+        $this->upload = $upload;
         $this->batch = $batch;
         $this->fileName = mb_scrub(mb_strimwidth($fileName, 0, 1000, ''));
         $this->folder = mb_scrub(mb_strimwidth($folder, 0, 2000, ''));
@@ -139,6 +145,11 @@ class BatchArtwork
     public function setRemoved(bool $removed): void
     {
         $this->removed = $removed;
+    }
+
+    public function upload(): ?string
+    {
+        return $this->upload;
     }
 
     public function id(): int

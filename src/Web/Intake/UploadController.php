@@ -4,12 +4,10 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Intake;
 
-use Doctrine\ORM\EntityManagerInterface;
-use Snugfit\Core\Artwork\UnsuitableReferenceImage;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Work\Child\PixelJobFailed;
-use Snugfit\Work\Intake\ArtworkImporter;
-use Snugfit\Work\Intake\ReferenceImporter;
+use Snugfit\Work\Intake\Upload;
+use Snugfit\Work\Intake\UploadFinisher;
+use Snugfit\Work\Intake\Uploads;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -23,12 +21,8 @@ final readonly class UploadController
     private const VERSION = '1.0.0';
     private const PART_TYPE = 'application/offset+octet-stream';
 
-    public function __construct(
-        private Uploads $uploads,
-        private EntityManagerInterface $entities,
-        private ArtworkImporter $importer,
-        private ReferenceImporter $references,
-    ) {
+    public function __construct(private Uploads $uploads, private UploadFinisher $finisher)
+    {
     }
 
     #[Route('/batches/{batch<\d+>}/uploads', name: 'upload_create', methods: ['POST'])]
@@ -42,28 +36,27 @@ final readonly class UploadController
             throw UploadRefused::tooLarge(Uploads::LARGEST);
         }
         $metadata = $this->metadata((string) $request->headers->get('Upload-Metadata'));
-        $token = $this->uploads->create(
+        $token = $this->uploads->create(new Upload(
             $batch->id(),
             (int) $length,
             '' === ($metadata['filename'] ?? '') ? 'untitled' : $metadata['filename'],
             $metadata['folder'] ?? '',
             ctype_digit($metadata['reference-of'] ?? '') ? (int) $metadata['reference-of'] : null,
-        );
-        if ('0' === $length) {
-            $this->arrived($token);
-        }
+        ));
+        $this->finisher->finish($token);
 
         return $this->answer(Response::HTTP_CREATED, ['Location' => '/uploads/'.$token, 'Upload-Offset' => '0']);
     }
 
+    /** Who asks has not heard the last answer: what is whole may not have been taken in. */
     #[Route('/uploads/{token<[0-9a-f]{32}>}', name: 'upload_state', methods: ['HEAD'])]
     public function state(string $token): Response
     {
-        $length = $this->uploads->record($token)->int('length');
+        $this->finisher->finish($token);
 
         return $this->answer(Response::HTTP_OK, [
             'Upload-Offset' => (string) $this->uploads->received($token),
-            'Upload-Length' => (string) $length,
+            'Upload-Length' => (string) $this->uploads->upload($token)->length,
             'Cache-Control' => 'no-store',
         ]);
     }
@@ -71,7 +64,7 @@ final readonly class UploadController
     #[Route('/uploads/{token<[0-9a-f]{32}>}', name: 'upload_part', methods: ['PATCH'])]
     public function part(string $token, Request $request): Response
     {
-        $length = $this->uploads->record($token)->int('length');
+        $length = $this->uploads->upload($token)->length;
         $offset = $request->headers->get('Upload-Offset');
         if (self::PART_TYPE !== $request->headers->get('Content-Type')) {
             throw UploadRefused::malformed('Content-Type');
@@ -80,9 +73,7 @@ final readonly class UploadController
             throw UploadRefused::malformed('Upload-Offset');
         }
         $received = $this->uploads->append($token, (int) $offset, $length, $request->getContent(true));
-        if ($received === $length) {
-            $this->arrived($token);
-        }
+        $this->finisher->finish($token);
 
         return $this->answer(Response::HTTP_NO_CONTENT, ['Upload-Offset' => (string) $received]);
     }
@@ -90,26 +81,10 @@ final readonly class UploadController
     #[Route('/uploads/{token<[0-9a-f]{32}>}', name: 'upload_drop', methods: ['DELETE'])]
     public function drop(string $token): Response
     {
-        $this->uploads->record($token);
+        $this->uploads->upload($token);
         $this->uploads->forget($token);
 
         return $this->answer(Response::HTTP_NO_CONTENT, []);
-    }
-
-    private function arrived(string $token): void
-    {
-        $record = $this->uploads->record($token);
-        $batch = $this->entities->find(Batch::class, $record->int('batch')) ?? throw UploadRefused::unknown();
-        $artwork = $record->optionalInt('reference_of');
-        try {
-            null === $artwork
-                ? $this->importer->take($batch, $this->uploads->path($token), $record->string('name'), $record->string('folder'))
-                : $this->references->take($batch, $artwork, $this->uploads->path($token), $record->string('name'));
-        } catch (UnsuitableReferenceImage|PixelJobFailed $e) {
-            throw UploadRefused::unsuitable($e->getMessage());
-        } finally {
-            $this->uploads->forget($token);
-        }
     }
 
     /** @return array<string, string> the protocol's "key base64,key base64" */

@@ -22,15 +22,19 @@ final readonly class ArtworkImporter
     {
     }
 
-    /** @param string $path of a file that is given away */
-    public function take(Batch $batch, string $path, string $fileName, string $folder): BatchArtwork
+    /**
+     * @param string  $path   of a file that is given away: it is gone once it is taken in
+     * @param ?string $upload by which it came; one makes one artwork
+     */
+    public function take(Batch $batch, string $path, string $fileName, string $folder, ?string $upload = null): BatchArtwork
     {
-        $artwork = new BatchArtwork($batch, $fileName, $folder, $this->store->adoptMaster($path));
+        $artwork = new BatchArtwork($batch, $fileName, $folder, $this->store->keepMaster($path), $upload);
         $this->entities->wrapInTransaction(function () use ($artwork): void {
             $this->entities->persist($artwork);
             $this->entities->flush();
             $this->order($artwork);
         });
+        @unlink($path);
         $this->outbox->send();
 
         return $artwork;

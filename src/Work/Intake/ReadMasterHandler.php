@@ -15,6 +15,7 @@ use Snugfit\Work\Message\MasterRead;
 use Snugfit\Work\Message\MasterUnreadable;
 use Snugfit\Work\Message\ReadMaster;
 use Snugfit\Work\Queue\AnswerSender;
+use Snugfit\Work\Worker\Heartbeat;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
 /** In a worker: reads a master in a child process and tells the host what was found. */
@@ -25,11 +26,15 @@ final readonly class ReadMasterHandler
     private const TRIES = 3;
     private const PAUSE = 2;
 
+    /** Microseconds between looks at the child. */
+    private const LOOK = 5_000;
+
     public function __construct(
         private PixelProcessPool $processes,
         private FileStore $store,
         private StoredMasters $masters,
         private AnswerSender $host,
+        private Heartbeat $heartbeat,
     ) {
     }
 
@@ -38,8 +43,12 @@ final readonly class ReadMasterHandler
         $previews = array_map($this->store->path(...), $message->previewKeys);
         for ($try = 1;; ++$try) {
             try {
-                $facts = $this->processes->start(new ReadMasterJob($this->masters->byKey($message->masterKey), $previews))->facts();
-                $this->host->tell(new MasterRead($message->artworkId, MasterFacts::fromRecord($facts)));
+                $child = $this->processes->start(new ReadMasterJob($this->masters->byKey($message->masterKey), $previews));
+                while ($child->isRunning()) {
+                    usleep(self::LOOK);
+                    $this->heartbeat->beat();
+                }
+                $this->host->tell(new MasterRead($message->artworkId, MasterFacts::fromRecord($child->facts())));
 
                 return;
             } catch (PixelJobFailed $e) {

@@ -30,8 +30,6 @@ final readonly class ReferenceImporter
     }
 
     /**
-     * @param string $path of a file that is given away where it is taken
-     *
      * @throws PixelJobFailed|UnsuitableReferenceImage
      */
     public function take(Batch $batch, int $artworkId, string $path, string $fileName): void
@@ -42,7 +40,7 @@ final readonly class ReferenceImporter
         }
         $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($path)))->facts());
         $reference = ReferenceImage::of($fileName, $facts->sha256, $facts->size, $artwork->facts()->size);
-        $this->store->adoptMaster($path);
+        $this->store->keepMaster($path);
         $this->history->apply(
             $batch,
             \sprintf('Gave "%s" its full size to be measured against', $artwork->title()),

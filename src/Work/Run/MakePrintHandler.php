@@ -22,7 +22,8 @@ use Snugfit\Work\Message\PrintMade;
 use Snugfit\Work\Message\PrintProgress;
 use Snugfit\Work\Queue\AnswerSender;
 use Snugfit\Work\Queue\LeaseKeeper;
-use Snugfit\Work\Queue\WorkerName;
+use Snugfit\Work\Worker\Heartbeat;
+use Snugfit\Work\Worker\WorkerName;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
 /** In a worker: makes a print file in a child process, telling the host how far it is. */
@@ -48,6 +49,7 @@ final readonly class MakePrintHandler
         private LeaseKeeper $lease,
         private AnswerSender $host,
         private WorkerName $worker,
+        private Heartbeat $heartbeat,
     ) {
     }
 
@@ -120,6 +122,7 @@ final readonly class MakePrintHandler
                 throw WorkerStopping::atClosing();
             }
             usleep((int) (self::LOOK * 1e6));
+            $this->heartbeat->beat();
             if (microtime(true) - $told >= self::TELL) {
                 $told = microtime(true);
                 $this->host->mention(new PrintProgress($attempt, self::share($child, $message, $growing)));

@@ -12,6 +12,7 @@ use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\Repository\PrintRunRepository;
 use Snugfit\Work\Intake\ArtworkImporter;
+use Snugfit\Work\Intake\UploadFinisher;
 use Snugfit\Work\Queue\HeldWork;
 use Snugfit\Work\Queue\Outbox;
 
@@ -31,6 +32,7 @@ final readonly class Reconciler
         private RunPlanner $planner,
         private RunScheduler $scheduler,
         private ArtworkImporter $importer,
+        private UploadFinisher $uploads,
         private HeldWork $held,
         private Outbox $outbox,
         private LoggerInterface $logger,
@@ -39,6 +41,7 @@ final readonly class Reconciler
 
     public function reconcile(): void
     {
+        $this->uploads->finishWhole();
         $this->outbox->send();
         // What still waits there is held, and the queue does not know of it.
         if (!$this->outbox->isEmpty()) {

@@ -10,6 +10,7 @@ use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\FileStore;
+use Snugfit\Work\Intake\Uploads;
 
 /**
  * Clears what can be made again and was not looked at for a chosen time, and what a person cleared or deleted long enough ago.
@@ -23,8 +24,13 @@ final readonly class StorageCleaner
     /** Seconds after which a print file that still grows belongs to nobody: twice what a job may take. */
     private const ABANDONED = 12 * 3600;
 
-    public function __construct(private FileStore $store, private DataFolder $data, private BatchRemover $batches, private int $keepDays)
-    {
+    public function __construct(
+        private FileStore $store,
+        private DataFolder $data,
+        private BatchRemover $batches,
+        private Uploads $uploads,
+        private int $keepDays,
+    ) {
     }
 
     public function tidy(): void
@@ -36,5 +42,6 @@ final readonly class StorageCleaner
         $this->store->clearBeyond(PrintPyramids::FOLDER, self::WHOLES);
         $this->store->clearOlder(DeliveryStore::CLEARED, Batch::REGRET * 86400);
         $this->batches->removeDue();
+        $this->uploads->sweep();
     }
 }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Work\Queue;
+namespace Snugfit\Work\Worker;
 
 /** By which a person knows a worker: its machine, and which of that machine's workers it is. */
 final readonly class WorkerName

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Health;
+
+enum HealthTopic: string
+{
+    case Disk = 'Disk';
+    case Host = 'Host';
+    case Workers = 'Workers';
+    case Queue = 'Queue';
+}

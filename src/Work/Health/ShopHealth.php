@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Health;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\Exception as DatabaseFailed;
+use Snugfit\Shop\DataFolder;
+use Snugfit\Shop\Entity\Worker;
+use Snugfit\Shop\Repository\WorkerRepository;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+
+/** Whether the shop's parts do what they should. Asked with every page, so that it asks little. */
+final readonly class ShopHealth
+{
+    /** Bytes free below which work soon stops, and below which it may have stopped. */
+    public const LOW = 2_000_000_000;
+    public const FULL = 250_000_000;
+
+    /** Seconds without a pulse, which comes every three. */
+    private const NO_PULSE = 25;
+
+    /** Seconds that an answer, or something that a person waits for, may wait for somebody to take it. */
+    private const STUCK = 90;
+
+    public function __construct(
+        private DataFolder $data,
+        private WorkerRepository $workers,
+        #[Autowire(service: 'doctrine.dbal.queue_connection')] private Connection $queue,
+    ) {
+    }
+
+    /** @return list<HealthFinding> nothing where all is well */
+    public function findings(): array
+    {
+        return array_values(array_filter([$this->disk(), $this->host() ?? $this->workers(), $this->queue()]));
+    }
+
+    public function freeBytes(): int
+    {
+        return (int) @disk_free_space($this->data->path);
+    }
+
+    /** Seconds since the host was heard of; null where it never was. */
+    public function pulseAge(): ?int
+    {
+        clearstatcache(true, $this->data->pulse());
+        $at = @filemtime($this->data->pulse());
+
+        return false === $at ? null : max(0, time() - $at);
+    }
+
+    private function disk(): ?HealthFinding
+    {
+        $free = $this->freeBytes();
+        $advice = 'Make room on the disk that holds the shop\'s data: clear parcels that were fetched, or delete batches.';
+
+        return match (true) {
+            $free < self::FULL => new HealthFinding(HealthTopic::Disk, 'The disk is full: nothing more can be taken in or made.', $advice),
+            $free < self::LOW => new HealthFinding(
+                HealthTopic::Disk,
+                \sprintf('The disk has %.1f GB left.', $free / 1e9),
+                $advice,
+            ),
+            default => null,
+        };
+    }
+
+    private function host(): ?HealthFinding
+    {
+        $age = $this->pulseAge();
+
+        return null !== $age && $age <= self::NO_PULSE
+            ? null
+            : new HealthFinding(
+                HealthTopic::Host,
+                'Finished work is not taken in: the part of Snugfit that does it does not answer.',
+                'Close Snugfit where it was started, with Ctrl-C, and start it again. Nothing that was given or made is lost by that.',
+            );
+    }
+
+    private function workers(): ?HealthFinding
+    {
+        $alive = array_filter($this->workers->known(), static fn (Worker $worker): bool => $worker->isAlive());
+        $idle = [];
+        foreach (['quick' => 'reads pictures', 'press' => 'makes print files'] as $lane => $does) {
+            if ([] === array_filter($alive, static fn (Worker $worker): bool => $worker->takesFrom($lane))) {
+                $idle[] = $does;
+            }
+        }
+
+        return [] === $idle || $this->hasJustStarted()
+            ? null
+            : new HealthFinding(
+                HealthTopic::Workers,
+                \sprintf('No worker answers that %s.', implode(' or ', $idle)),
+                'Close Snugfit where it was started, with Ctrl-C, and start it again; what waits is then gone on with.',
+            );
+    }
+
+    private function queue(): ?HealthFinding
+    {
+        try {
+            $oldest = $this->queue->fetchOne(
+                "SELECT MIN(due_at) FROM message WHERE lane IN ('answers', 'quick') AND lent_until = 0 AND due_at > 0",
+            );
+        } catch (DatabaseFailed) {
+            return new HealthFinding(
+                HealthTopic::Queue,
+                'The list of waiting work cannot be read.',
+                'If this does not pass in a minute, close Snugfit and start it again; what waits is ordered anew.',
+            );
+        }
+        $waits = is_numeric($oldest) ? time() - (int) ($oldest / 1000) : 0;
+
+        return $waits < self::STUCK
+            ? null
+            : new HealthFinding(
+                HealthTopic::Queue,
+                \sprintf('Work waits for %d minutes and is not taken up.', max(1, intdiv($waits, 60))),
+                'Look below whether workers answer; close Snugfit and start it again if they do not.',
+            );
+    }
+
+    private function hasJustStarted(): bool
+    {
+        $started = @filemtime($this->data->path.'/run/supervisord.conf');
+
+        return false !== $started && time() - $started < Worker::SILENCE;
+    }
+}

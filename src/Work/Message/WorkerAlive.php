@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Message;
+
+/** A worker is there. */
+final readonly class WorkerAlive implements Answer
+{
+    public function __construct(
+        public string $worker,
+        /** The lanes that it takes work from, with commas between. */
+        public string $lanes,
+        /** Unix time. */
+        public int $startedAt,
+    ) {
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Work\Worker;
+
+use Snugfit\Work\Message\WorkerAlive;
+use Snugfit\Work\Queue\AnswerSender;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\Messenger\Event\WorkerRunningEvent;
+use Symfony\Component\Messenger\Event\WorkerStartedEvent;
+
+/** In a worker: lets the host know now and then that it is there. The host itself has a pulse (HostPulse). */
+final class Heartbeat
+{
+    /** Seconds between two words. */
+    private const EVERY = 10.0;
+
+    private float $last = 0.0;
+    private ?WorkerAlive $word = null;
+
+    public function __construct(private readonly AnswerSender $host, private readonly WorkerName $worker)
+    {
+    }
+
+    #[AsEventListener]
+    public function started(WorkerStartedEvent $event): void
+    {
+        $lanes = array_filter($event->getWorker()->getMetadata()->getTransportNames(), is_string(...));
+        $this->word = [HostPulse::LANE] === $lanes ? null : new WorkerAlive($this->worker->name, implode(',', $lanes), time());
+    }
+
+    #[AsEventListener(event: WorkerRunningEvent::class)]
+    public function beat(): void
+    {
+        if (null !== $this->word && microtime(true) >= $this->last + self::EVERY) {
+            $this->last = microtime(true);
+            $this->host->mention($this->word);
+        }
+    }
+}
