@@ -1,6 +1,7 @@
 import Alpine from '@alpinejs/csp';
 import { Modal } from 'bootstrap';
 import './shared/keys.js';
+import './shared/resend.js';
 import finish from './finish/finish.js';
 import picker from './fit-sheet/picker.js';
 import sheet from './fit-sheet/sheet.js';

@@ -196,7 +196,7 @@ export default () => ({
   async doTo(name, value, cells) {
     const here = this.here().dataset.cell;
     try {
-      await act(this.table().root.dataset.act, { act: name, value, cells });
+      await act(this.table().root.dataset.act, { act: name, value, cells, count: cells.length });
       await this.table().renew([...new Set(cells.map((key) => key.split(':', 1)[0]))]);
     } catch (error) {
       say(error.message, true);

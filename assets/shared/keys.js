@@ -1,4 +1,5 @@
-import { say } from './act.js';
+import { say, sentence } from './act.js';
+import { refreshLine } from './line.js';
 import { settle } from './settle.js';
 
 /** True where keys belong to what is being written. */
@@ -21,8 +22,14 @@ document.addEventListener('keydown', async (event) => {
       await settle();
       const answer = await fetch(`/batches/${batch}/${isRedo ? 'redo' : 'undo'}`, {
         method: 'POST',
-        headers: { 'X-Act': 'csrf-token', Accept: 'application/json' },
+        body: new URLSearchParams({ entry: document.querySelector('.undo input[name=entry]')?.value ?? '' }),
+        headers: { 'X-Act': 'csrf-token', Accept: 'application/json, text/html;q=0.5' },
       });
+      if (!answer.ok) {
+        say(await sentence(answer), true);
+        refreshLine();
+        return;
+      }
       const { what } = await answer.json();
       if (what === null) say(isRedo ? 'Nothing to do again.' : 'Nothing to take back.');
       else {

@@ -2,6 +2,9 @@ import { Upload } from 'tus-js-client';
 
 const PART = 8 * 1024 * 1024;
 
+/** Milliseconds between tries: some minutes in all, after which the file can be dropped again and goes on where it was. */
+const PAUSES = [300, 1000, 3000, 5000, 10_000, 20_000, 30_000, 30_000, 30_000, 30_000, 60_000, 60_000];
+
 /**
  * Sends a file in parts, by the tus protocol; a broken-off one is gone on with when the same file is sent again.
  * `key` tells it from the same file sent for something else, `largest` is the most bytes that are taken. Throws a sentence
@@ -13,7 +16,9 @@ export const send = (file, { endpoint, largest, metadata, key, progress }) =>
     const upload = new Upload(file, {
       endpoint,
       chunkSize: PART,
-      retryDelays: [300, 1000, 3000, 5000, 10000],
+      retryDelays: PAUSES,
+      // A disk that is full is not made free by trying.
+      onShouldRetry: (error) => [0, 409, 423, 429, 500, 502, 503, 504].includes(error.originalResponse?.getStatus() ?? 0),
       metadata: { filename: file.name, ...metadata },
       headers: { 'X-Act': 'csrf-token' },
       removeFingerprintOnSuccess: true,

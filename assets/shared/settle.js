@@ -43,7 +43,19 @@ document.addEventListener(
   true,
 );
 
-window.addEventListener('beforeunload', () => pending());
+let leaving = false;
+
+/** Whether the page is being left: what is sent now is sent at once, or not at all. */
+export const isLeaving = () => leaving;
+
+window.addEventListener('beforeunload', () => {
+  leaving = true;
+  pending();
+  // A person may stay all the same.
+  setTimeout(() => {
+    leaving = false;
+  }, 1000);
+});
 
 async function first(event, then) {
   const sent = pending();

@@ -17,6 +17,15 @@ final readonly class SheetActFields
         #[Assert\All([new Assert\Regex('/^\d+:[a-z0-9-]+$/', message: 'A placement is named by its picture and its product.')])]
         public array $cells,
         public string $value = '',
+        /** How many placements were meant. */
+        public ?int $count = null,
     ) {
+    }
+
+    /** Whether all that was meant arrived. */
+    #[Assert\IsTrue(message: 'Not all of what was selected arrived here, so nothing was done. Try again.')]
+    public function isWhole(): bool
+    {
+        return null === $this->count || \count(array_unique($this->cells)) === $this->count;
     }
 }

@@ -16,6 +16,7 @@ use Snugfit\Shop\Settings\FamilySettings;
 use Snugfit\Shop\Settings\ProductSettings;
 use Snugfit\Shop\Undo\Change;
 use Snugfit\Shop\Undo\FamilySettingsChange;
+use Snugfit\Shop\Undo\StaleAct;
 use Snugfit\Shop\Undo\UndoHistory;
 
 /** What can be done to many placements at once, each as one act that can be taken back. */
@@ -29,10 +30,15 @@ final readonly class SheetActs
      * @param list<string> $cells "ARTWORK:PRODUCT"
      *
      * @return bool false where there is no such act
+     *
+     * @throws StaleAct where one of them is not there any more: all that was meant, or nothing
      */
     public function apply(Batch $batch, string $act, string $value, array $cells): bool
     {
         $chosen = $this->chosen($batch, $cells);
+        if (\count($chosen) < \count(array_unique($cells))) {
+            throw StaleAct::selectionGone();
+        }
         $change = $this->change($act, $value, 'copy' === $act ? $this->chosen($batch, [$value])[0] ?? null : null);
         if (null === $change) {
             return false;
@@ -133,7 +139,7 @@ final readonly class SheetActs
             $artworks[$artwork->id()] = $artwork;
         }
         $chosen = [];
-        foreach ($cells as $cell) {
+        foreach (array_unique($cells) as $cell) {
             [$id, $code] = [...explode(':', $cell, 2), ''];
             if (isset($artworks[(int) $id], $products[$code])) {
                 $chosen[] = EffectiveSettings::of($artworks[(int) $id], $products[$code]);

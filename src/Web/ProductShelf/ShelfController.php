@@ -7,10 +7,12 @@ namespace Snugfit\Web\ProductShelf;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\ProductJson;
 use Snugfit\Core\Product\ProductTable;
 use Snugfit\Core\Product\UnreadableTable;
 use Snugfit\Shop\Entity\StoredProduct;
 use Snugfit\Shop\Repository\ProductRepository;
+use Snugfit\Web\Shared\FormEdition;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\HeaderUtils;
@@ -24,7 +26,7 @@ final class ShelfController extends AbstractController
     /** What a new product is printed at unless one says otherwise (common practice). */
     private const USUAL_TARGET = 300;
 
-    public function __construct(private readonly ProductRepository $productRepository)
+    public function __construct(private readonly ProductRepository $productRepository, private readonly ProductJson $records)
     {
     }
 
@@ -107,12 +109,18 @@ final class ShelfController extends AbstractController
     {
         $form = $this->createForm(ProductForm::class, $draft, ['is_new' => null === $product]);
         $form->handleRequest($request);
-        if ($form->isSubmitted() && $form->isValid()) {
+        $edition = new FormEdition(null === $product ? [] : $this->records->write($product));
+        $isChanged = $form->isSubmitted() && $edition->isMissedBy($request);
+        if ($form->isSubmitted() && $form->isValid() && !$isChanged) {
             $this->productRepository->put($draft->product());
 
             return $this->redirectToRoute('shelf', ['_fragment' => $draft->code], Response::HTTP_SEE_OTHER);
         }
 
-        return $this->render('product-shelf/product.html.twig', ['product' => $product, 'form' => $form]);
+        return $this->render(
+            'product-shelf/product.html.twig',
+            ['product' => $product, 'form' => $form, 'edition' => $edition, 'isChanged' => $isChanged],
+            $isChanged ? new Response(status: Response::HTTP_CONFLICT) : null,
+        );
     }
 }

@@ -14,6 +14,7 @@ use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\Undo\BatchSettingsChange;
 use Snugfit\Shop\Undo\UndoHistory;
+use Snugfit\Web\Shared\FormEdition;
 use Snugfit\Work\Message\FeedPress;
 use Snugfit\Work\Queue\Outbox;
 use Snugfit\Work\Run\CancelFlags;
@@ -58,8 +59,9 @@ final class RunController extends AbstractController
         if (!$form->isSubmitted()) {
             $form->submit([]);
         }
-        if (!$form->isValid()) {
-            return $this->page($batch, $form);
+        $isChanged = (new FormEdition($batch->settings()->toArray()))->isMissedBy($request);
+        if ($isChanged || !$form->isValid()) {
+            return $this->page($batch, $form, $isChanged);
         }
         $change = BatchSettingsChange::of($batch, $draft->settings($batch->settings()));
         $history->apply($batch, 'Names and writing of the print files', $change);
@@ -130,8 +132,16 @@ final class RunController extends AbstractController
     }
 
     /** @param FormInterface<SettingsDraft> $settings */
-    private function page(Batch $batch, FormInterface $settings): Response
+    private function page(Batch $batch, FormInterface $settings, bool $isChanged = false): Response
     {
-        return $this->render('run/run.html.twig', $this->view->page($batch) + ['settings' => $settings]);
+        return $this->render(
+            'run/run.html.twig',
+            $this->view->page($batch) + [
+                'settings' => $settings,
+                'edition' => new FormEdition($batch->settings()->toArray()),
+                'isChanged' => $isChanged,
+            ],
+            $isChanged ? new Response(status: Response::HTTP_CONFLICT) : null,
+        );
     }
 }

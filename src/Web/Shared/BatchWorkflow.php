@@ -55,7 +55,7 @@ final class BatchWorkflow
             $progress->made,
             $progress->wanted,
             $progress->parcels,
-            $this->undo->lastDone($batch)?->what(),
+            $this->undo->lastDone($batch),
             $this->next($batch, $progress),
         );
     }

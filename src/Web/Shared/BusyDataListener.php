@@ -6,8 +6,10 @@ namespace Snugfit\Web\Shared;
 
 use Doctrine\DBAL\Exception\DriverException;
 use Doctrine\DBAL\Exception\LockWaitTimeoutException;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 use Symfony\Component\HttpKernel\Exception\ServiceUnavailableHttpException;
 
@@ -28,6 +30,14 @@ final readonly class BusyDataListener
                 $event->setThrowable(new ServiceUnavailableHttpException(
                     self::LATER,
                     'The shop\'s data is busy with something else just now, so this was not done. Try again in a moment.',
+                    $event->getThrowable(),
+                ));
+
+                return;
+            }
+            if ($cause instanceof UniqueConstraintViolationException) {
+                $event->setThrowable(new ConflictHttpException(
+                    'The same was done in another window at this very moment. Look at it before you do it again.',
                     $event->getThrowable(),
                 ));
 

@@ -29,7 +29,8 @@ final class PersonController extends AbstractController
     #[Route('/batches/{batch<\d+>}/{act<undo|redo>}', name: 'journal', methods: ['POST'])]
     public function journal(Batch $batch, string $act, UndoHistory $history, Request $request): Response
     {
-        $what = 'undo' === $act ? $history->undo($batch) : $history->redo($batch);
+        $meant = $request->request->getInt('entry');
+        $what = 'undo' === $act ? $history->undo($batch, 0 === $meant ? null : $meant) : $history->redo($batch);
         if ('json' === $request->getPreferredFormat()) {
             return new JsonResponse(['what' => $what]);
         }
@@ -44,6 +45,7 @@ final class PersonController extends AbstractController
         $path = \is_array($parts) ? $parts['path'] ?? '/' : '/';
         $query = \is_array($parts) && isset($parts['query']) ? '?'.$parts['query'] : '';
 
-        return $this->redirect('/'.ltrim($path, '/').$query, Response::HTTP_SEE_OTHER);
+        // A backslash is a slash to browsers, and two of them begin another machine's address.
+        return $this->redirect('/'.ltrim($path, '/\\').$query, Response::HTTP_SEE_OTHER);
     }
 }

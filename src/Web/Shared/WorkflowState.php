@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Web\Shared;
 
 use Snugfit\Shop\Entity\PrintRun;
+use Snugfit\Shop\Entity\UndoEntry;
 
 /** How far a batch is. */
 final readonly class WorkflowState
@@ -21,8 +22,8 @@ final readonly class WorkflowState
         public int $made,
         public int $wanted,
         public int $parcels,
-        /** The last act that can be taken back, in words. */
-        public ?string $lastAct,
+        /** The last act that can be taken back. */
+        public ?UndoEntry $lastAct,
         public ?NextAction $next,
     ) {
     }

@@ -25,6 +25,8 @@ final readonly class Reconciler
     /** Orders for one file, after which it is said to have failed: each time whoever had it came to nothing. */
     private const ORDERS = 6;
 
+    private const GIVEN_UP = 'The work on this file was lost several times. Try again; if it happens again, look at the shop\'s health.';
+
     public function __construct(
         private EntityManagerInterface $entities,
         private PrintRunRepository $runs,
@@ -63,7 +65,7 @@ final readonly class Reconciler
             $this->logger->warning('A print file was in nobody\'s hands and is ordered again.', ['file' => $file->id()]);
             $file->orders() < self::ORDERS
                 ? $this->scheduler->order($file)
-                : $file->failed('The work on this file was lost several times. Try again; if it happens again, look at the shop\'s health.');
+                : $file->failed(self::GIVEN_UP);
         }
         $this->send([] !== $lost);
     }

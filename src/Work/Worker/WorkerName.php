@@ -11,6 +11,7 @@ final readonly class WorkerName
 
     public function __construct(string $workerName)
     {
-        $this->name = mb_scrub(mb_strimwidth('' === $workerName ? \sprintf('%s %d', gethostname(), getmypid()) : $workerName, 0, 120, '…'));
+        $name = '' === $workerName ? \sprintf('%s %d', gethostname(), getmypid()) : $workerName;
+        $this->name = mb_scrub(mb_strimwidth($name, 0, 120, '…'));
     }
 }

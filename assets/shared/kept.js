@@ -1,0 +1,50 @@
+/**
+ * Acts that could not be sent yet, kept in the browser: a page that is closed meanwhile loses nothing. Each is held by the page
+ * that tries to send it; one that nobody holds any more is taken up by the next page that is opened.
+ */
+const PREFIX = 'snugfit-act-';
+
+/** Milliseconds after which the page that held one is taken for gone. */
+export const ABANDONED = 40_000;
+
+/** Milliseconds after which one is too old to be meant. */
+const TOO_OLD = 24 * 3600_000;
+
+let count = 0;
+
+/** @param {import('./act.js').Act} act */
+export function keeping(act, store = localStorage, now = Date.now) {
+  count += 1;
+  const key = `${PREFIX}${now()}-${count}-${Math.random().toString(36).slice(2)}`;
+  const begun = now();
+  return {
+    /** It waits, and somebody is at it. */
+    hold() {
+      try {
+        store.setItem(key, JSON.stringify({ act, begun, held: now() }));
+      } catch {
+        // No room in the browser: the page that is open still has it.
+      }
+    },
+    drop() {
+      store.removeItem(key);
+    },
+  };
+}
+
+/**
+ * Those that nobody holds, oldest first; they are the caller's from now on.
+ *
+ * @returns {import('./act.js').Act[]}
+ */
+export function abandoned(store = localStorage, now = Date.now) {
+  const found = [];
+  for (const key of Object.keys(store)) {
+    if (!key.startsWith(PREFIX)) continue;
+    const { act, begun, held } = JSON.parse(store.getItem(key));
+    if (now() - held < ABANDONED) continue;
+    store.removeItem(key);
+    if (now() - begun < TOO_OLD) found.push({ act, begun });
+  }
+  return found.sort((one, other) => one.begun - other.begun).map(({ act }) => act);
+}
