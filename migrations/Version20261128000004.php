@@ -7,7 +7,7 @@ namespace Snugfit\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** Workers are known by name, and an upload makes one artwork. */
+/** Workers are known by name, an upload makes one artwork, and checks of files are remembered. */
 final class Version20261128000004 extends AbstractMigration
 {
     public function up(Schema $schema): void
@@ -17,6 +17,10 @@ final class Version20261128000004 extends AbstractMigration
             PRIMARY KEY (name)
         )");
         $this->addSql('ALTER TABLE batch_artwork ADD COLUMN upload VARCHAR(32) DEFAULT NULL');
+        $this->addSql('CREATE TABLE file_check (
+            file VARCHAR(1200) NOT NULL, sha256 VARCHAR(64) NOT NULL, stat VARCHAR(120) NOT NULL, checked_at INTEGER NOT NULL,
+            is_right BOOLEAN NOT NULL, PRIMARY KEY (file)
+        )');
         $this->addSql('CREATE UNIQUE INDEX batch_artwork_upload ON batch_artwork (upload)');
     }
 }

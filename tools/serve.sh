@@ -19,12 +19,15 @@ done
 # As developers run it: with the profiler, and a container that follows the code.
 export APP_ENV=${APP_ENV:-prod}
 if [ "$APP_ENV" = dev ]; then "$root/tools/setup.sh" test; else "$root/tools/setup.sh" server; fi
+# What a shop keeps is its owner's alone.
+umask 077
 export SNUGFIT_DATA=${SNUGFIT_DATA:-$root/var/shop}
 # The names that the shop answers to; another address than this machine's own has to be asked for by name.
 pattern=$(printf '%s' "$host" | sed 's/[.[\*^$]/\\&/g')
 export SNUGFIT_HOSTS=${SNUGFIT_HOSTS:-"^(localhost|127\.0\.0\.1|\[::1\]|$pattern)\$"}
 mkdir -p "$SNUGFIT_DATA"
 SNUGFIT_DATA=$(cd "$SNUGFIT_DATA" && pwd)
+chmod go-rwx "$SNUGFIT_DATA"
 run=$SNUGFIT_DATA/run
 mkdir -p "$run" "$SNUGFIT_DATA/tmp"
 

@@ -15,9 +15,16 @@ final readonly class BatchDelivery implements DeliveredPrints
     /** @var array<string, true> paths that runs delivered */
     private array $own;
 
-    /** @param array<string, PrintFile> $latest the newest delivered file of each placement, by PlacementKey::toString() */
-    public function __construct(private array $latest, private FileStore $store, private string $folder)
-    {
+    /**
+     * @param array<string, PrintFile> $latest    the newest delivered file of each placement, by PlacementKey::toString()
+     * @param ?FileIntegrity           $integrity null where it is enough that a file is there: to look at, not to rest on
+     */
+    public function __construct(
+        private array $latest,
+        private FileStore $store,
+        private string $folder,
+        private ?FileIntegrity $integrity = null,
+    ) {
         $this->own = array_fill_keys([...$this->paths()], true);
     }
 
@@ -28,7 +35,9 @@ final readonly class BatchDelivery implements DeliveredPrints
 
     public function isIntact(DeliveredPrint $print): bool
     {
-        return $this->store->has($this->folder.'/'.$print->path);
+        $key = $this->folder.'/'.$print->path;
+
+        return null === $this->integrity ? $this->store->has($key) : $this->integrity->isIntact($key, $print->sha256);
     }
 
     public function paths(): iterable

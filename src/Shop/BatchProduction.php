@@ -21,19 +21,24 @@ final readonly class BatchProduction
     }
 
     /**
-     * @param ?NameTemplate $template null for the batch's own
+     * @param ?NameTemplate   $template  null for the batch's own
+     * @param ?BatchDelivery  $delivered what stands; null for what lies there, whatever its bytes
      *
      * @return list<PlacedPrint> artwork by artwork, in the order of the products
      */
-    public function plan(Batch $batch, ?NameTemplate $template = null, \DateTimeImmutable $date = new \DateTimeImmutable()): array
-    {
+    public function plan(
+        Batch $batch,
+        ?NameTemplate $template = null,
+        \DateTimeImmutable $date = new \DateTimeImmutable(),
+        ?BatchDelivery $delivered = null,
+    ): array {
         $placed = array_values(
             array_filter($this->placements->placements($batch), static fn (PlannedPlacement $one): bool => !$one->isExcluded()),
         );
         $prints = $this->production->plan(
             array_map(static fn (PlannedPlacement $one): WantedPrint => $one->wanted(), $placed),
             $template ?? $batch->settings()->name,
-            $this->deliveries->delivered($batch),
+            $delivered ?? $this->deliveries->delivered($batch),
             $date,
         );
 

@@ -22,8 +22,14 @@ final readonly class DeliveryStore
     /** Where cleared deliveries lie until they are too old. */
     public const CLEARED = 'cleared';
 
-    public function __construct(private PrintFileRepository $printFiles, private PrintRunRepository $runs, private FileStore $store)
-    {
+    private const GONE = 'The file that was delivered is gone, or is not the one that was checked any more. Start a run to make it again.';
+
+    public function __construct(
+        private PrintFileRepository $printFiles,
+        private PrintRunRepository $runs,
+        private FileStore $store,
+        private FileIntegrity $integrity,
+    ) {
     }
 
     /** @return array<string, PrintFile> the newest delivered file of each placement, by PlacementKey::toString() */
@@ -39,9 +45,23 @@ final readonly class DeliveryStore
         return $latest;
     }
 
+    /** To look at: a file stands where one lies in its place. */
     public function delivered(Batch $batch): BatchDelivery
     {
         return new BatchDelivery($this->latest($batch), $this->store, $this->folder($batch));
+    }
+
+    /** To rest on: a file stands where its bytes are those that were checked. */
+    public function verified(Batch $batch): BatchDelivery
+    {
+        return new BatchDelivery($this->latest($batch), $this->store, $this->folder($batch), $this->integrity);
+    }
+
+    /** Whether a delivered file lies in its place with the bytes that were checked. */
+    public function isIntact(PrintFile $file): bool
+    {
+        return null !== $file->path()
+            && $this->integrity->isIntact($this->key($file->run()->batch(), $file->path()), $file->found()->sha256 ?? '');
     }
 
     public function key(Batch $batch, string $path): string
@@ -109,21 +129,27 @@ final readonly class DeliveryStore
         $this->store->removeFolder(self::CLEARED.'/'.$batch->number());
     }
 
-    /** Writes manifest.json and manifest.csv for all that stands in the folder, with what is short or failed in the last run. */
-    public function writeManifest(Batch $batch): void
+    /**
+     * Writes manifest.json and manifest.csv for all that stands in the folder, with what is short or failed in the last run.
+     *
+     * @param ?array<string, PrintFile> $standing of those that were delivered, what is there as it was checked; null for all
+     */
+    public function writeManifest(Batch $batch, ?array $standing = null): void
     {
-        $manifest = $this->manifest($batch);
+        $manifest = $this->manifest($batch, $standing);
         $this->store->write($this->key($batch, 'manifest.json'), $manifest->json());
         $this->store->write($this->key($batch, 'manifest.csv'), $manifest->csv());
     }
 
-    public function manifest(Batch $batch): Manifest
+    /** @param ?array<string, PrintFile> $standing of those that were delivered, what is there as it was checked; null for all */
+    public function manifest(Batch $batch, ?array $standing = null): Manifest
     {
         $latest = $this->latest($batch);
         $entries = [];
         foreach ($this->printFiles->ofBatch($batch) as $file) {
             $placement = $file->key()->toString();
-            $entries[$placement] = $this->entry($latest[$placement] ?? $file);
+            $isGone = null !== $standing && isset($latest[$placement]) && !isset($standing[$placement]);
+            $entries[$placement] = $isGone ? $file->wanted()->notMade(self::GONE) : $this->entry($latest[$placement] ?? $file);
         }
         $unreadable = array_filter(
             $batch->artworks(),

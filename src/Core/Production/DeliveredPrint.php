@@ -14,6 +14,8 @@ final readonly class DeliveredPrint
         public string $master,
         /** SHA-256 of the recipe that it was made by. */
         public string $recipe,
+        /** SHA-256 of its own bytes. */
+        public string $sha256 = '',
     ) {
     }
 

@@ -147,7 +147,7 @@ class PrintFile
     {
         return null === $this->path || null === $this->recipe || !$this->state->isDelivered()
             ? null
-            : new DeliveredPrint($this->path, $this->artwork->master(), hash('sha256', $this->recipe));
+            : new DeliveredPrint($this->path, $this->artwork->master(), hash('sha256', $this->recipe), $this->found->sha256 ?? '');
     }
 
     public function recipe(): ?Recipe

@@ -18,6 +18,7 @@ use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\ResponseHeaderBag;
 use Symfony\Component\HttpFoundation\StreamedResponse;
+use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Parcels: delivered files with what preflight found; take one, or all. */
@@ -64,6 +65,9 @@ final class ParcelsController extends AbstractController
     {
         if (!$file->state()->isDelivered() || !$this->deliveries->has($file)) {
             throw $this->createNotFoundException();
+        }
+        if (!$this->deliveries->isIntact($file)) {
+            throw new ConflictHttpException('This file is not the one that was checked any more. Start a run to make it again.');
         }
         $path = (string) $file->path();
         $response = new BinaryFileResponse(
@@ -113,13 +117,11 @@ final class ParcelsController extends AbstractController
     #[Route('/batches/{batch<\d+>}/parcel.zip', name: 'parcel_zip', methods: ['GET'])]
     public function zip(Batch $batch): Response
     {
-        $this->deliveries->writeManifest($batch);
+        $standing = array_filter($this->deliveries->latest($batch), $this->deliveries->isIntact(...));
+        $this->deliveries->writeManifest($batch, $standing);
         $this->store->write($this->deliveries->key($batch, 'proof-sheet.pdf'), $this->proof->of($batch));
-        $files = [];
-        foreach (array_filter($this->deliveries->latest($batch), $this->deliveries->has(...)) as $file) {
-            $files[] = (string) $file->path();
-        }
         $paths = [];
+        $files = array_values(array_map(static fn (PrintFile $file): string => (string) $file->path(), $standing));
         foreach ([...$files, 'manifest.json', 'manifest.csv', 'proof-sheet.pdf'] as $name) {
             $paths[$name] = $this->store->path($this->deliveries->key($batch, $name));
         }

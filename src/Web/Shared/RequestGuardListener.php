@@ -21,6 +21,9 @@ final readonly class RequestGuardListener
     private const POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data: blob:; "
         ."connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
+    /** What Symfony sends where nobody said anything. */
+    private const UNSAID = 'no-cache, private';
+
     public function __construct(private CsrfTokenManagerInterface $tokens)
     {
     }
@@ -49,7 +52,8 @@ final readonly class RequestGuardListener
         }
     }
 
-    #[AsEventListener]
+    /** Last of all: only then is known what an answer is, and whether its controller said how long it may be kept. */
+    #[AsEventListener(priority: -100)]
     public function answered(ResponseEvent $event): void
     {
         $headers = $event->getResponse()->headers;
@@ -58,8 +62,13 @@ final readonly class RequestGuardListener
         $headers->set('Referrer-Policy', 'same-origin');
         $headers->set('Cross-Origin-Opener-Policy', 'same-origin');
         $headers->set('Cross-Origin-Resource-Policy', 'same-origin');
-        if (!$headers->has('Cache-Control') || str_contains((string) $headers->get('Content-Type'), 'text/html')) {
-            $headers->set('Cache-Control', 'no-store');
+        $isSaid = self::UNSAID !== $headers->get('Cache-Control');
+        if (!$isSaid || str_contains((string) $headers->get('Content-Type'), 'text/html')) {
+            $headers->set('Cache-Control', 'no-store, private');
+        } elseif ($headers->hasCacheControlDirective('public')) {
+            // What is a person's is kept in that person's browser alone.
+            $headers->removeCacheControlDirective('public');
+            $headers->addCacheControlDirective('private');
         }
     }
 }

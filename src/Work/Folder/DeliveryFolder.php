@@ -72,14 +72,14 @@ final class DeliveryFolder implements DeliveredPrints
 
         return null === $entry?->output || null === $entry->recipe || PreflightResult::Passed !== $entry->preflight
             ? null
-            : new DeliveredPrint($entry->output['path'], $entry->sha256, $entry->recipe);
+            : new DeliveredPrint($entry->output['path'], $entry->sha256, $entry->recipe, $entry->output['sha256']);
     }
 
     public function isIntact(DeliveredPrint $print): bool
     {
         $file = $this->folder.'/'.$print->path;
 
-        return is_file($file) && $this->hashes->sha256($file) === ($this->own[$print->path] ?? '');
+        return is_file($file) && $this->hashes->sha256($file) === $print->sha256;
     }
 
     public function paths(): iterable

@@ -40,7 +40,7 @@ final readonly class RunPlanner
     {
         $batch = $run->batch();
         $latest = $this->deliveries->latest($batch);
-        foreach ($this->production->plan($batch, date: $run->startedAt()) as $planned) {
+        foreach ($this->production->plan($batch, date: $run->startedAt(), delivered: $this->deliveries->verified($batch)) as $planned) {
             $this->want($run, $planned, $latest[$planned->placed->key()->toString()] ?? null);
         }
         $run->planned();
