@@ -20,6 +20,11 @@ final readonly class DataFolder
         return $this->path.'/shop.sqlite';
     }
 
+    public function hasShop(): bool
+    {
+        return is_file($this->database()) && filesize($this->database()) > 0;
+    }
+
     /** What waits for workers and host. Whatever is missing is ordered again. */
     public function queue(): string
     {

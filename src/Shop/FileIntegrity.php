@@ -39,14 +39,12 @@ final readonly class FileIntegrity
         $stat = $this->stat($key);
         $isRight = null !== $stat && $sha256 === $this->store->sha256($key);
         // Where it changed while it was read, or could change unseen, the next look reads it again.
-        if (null === $stat || $stat !== $this->stat($key) || $this->isYoung($key)) {
-            return $isRight;
-        }
+        $isSettled = null !== $stat && $stat === $this->stat($key) && !$this->isYoung($key);
         $this->connection->executeStatement(
             'INSERT INTO file_check (file, sha256, stat, checked_at, is_right) VALUES (?, ?, ?, ?, ?)
                 ON CONFLICT (file) DO UPDATE SET sha256 = excluded.sha256, stat = excluded.stat,
                 checked_at = excluded.checked_at, is_right = excluded.is_right',
-            [$key, $sha256, $stat, time(), (int) $isRight],
+            [$key, $sha256, $isSettled ? $stat : '', time(), (int) $isRight],
         );
 
         return $isRight;

@@ -69,7 +69,12 @@ class Batch
     /** As printed on its docket. */
     public function number(): string
     {
-        return \sprintf('%04d', $this->id());
+        return self::numbered($this->id());
+    }
+
+    public static function numbered(int $id): string
+    {
+        return \sprintf('%04d', $id);
     }
 
     public function name(): string

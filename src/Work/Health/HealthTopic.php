@@ -10,4 +10,5 @@ enum HealthTopic: string
     case Host = 'Host';
     case Workers = 'Workers';
     case Queue = 'Queue';
+    case Files = 'Files';
 }

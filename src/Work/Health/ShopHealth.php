@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception as DatabaseFailed;
 use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Entity\Worker;
+use Snugfit\Shop\FileIntegrity;
 use Snugfit\Shop\Repository\WorkerRepository;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
@@ -27,6 +28,7 @@ final readonly class ShopHealth
     public function __construct(
         private DataFolder $data,
         private WorkerRepository $workers,
+        private FileIntegrity $integrity,
         #[Autowire(service: 'doctrine.dbal.queue_connection')] private Connection $queue,
     ) {
     }
@@ -34,7 +36,7 @@ final readonly class ShopHealth
     /** @return list<HealthFinding> nothing where all is well */
     public function findings(): array
     {
-        return array_values(array_filter([$this->disk(), $this->host() ?? $this->workers(), $this->queue()]));
+        return array_values(array_filter([$this->disk(), $this->host() ?? $this->workers(), $this->queue(), $this->files()]));
     }
 
     public function freeBytes(): int
@@ -120,6 +122,23 @@ final readonly class ShopHealth
                 HealthTopic::Queue,
                 \sprintf('Work waits for %d minutes and is not taken up.', max(1, intdiv($waits, 60))),
                 'Look below whether workers answer; close Snugfit and start it again if they do not.',
+            );
+    }
+
+    private function files(): ?HealthFinding
+    {
+        $wrong = $this->integrity->wrong();
+
+        return [] === $wrong
+            ? null
+            : new HealthFinding(
+                HealthTopic::Files,
+                1 === \count($wrong)
+                    ? 'A kept file does not have the bytes that it should.'
+                    : \sprintf('%d kept files do not have the bytes that they should.', \count($wrong)),
+                'Nothing is printed or delivered from them. "bin/snugfit verify" names them: give a master again to mend it, start a run '
+                    .'to make a print again. Have the disk looked at.',
+                isUrgent: false,
             );
     }
 
