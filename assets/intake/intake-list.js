@@ -74,7 +74,10 @@ export default () => ({
     say('Removed. Ctrl Z takes it back.');
   },
   async removeDuplicates() {
-    await this.removeAll([...this.root.querySelectorAll('[data-duplicate]')].map((card) => this.number(card)));
+    await this.removeAll(JSON.parse(this.$el.dataset.ids));
+  },
+  async readAgain() {
+    await this.change(this.root.dataset.read, { ids: JSON.parse(this.$el.dataset.ids) });
   },
   async removeAll(ids) {
     await this.change(this.root.dataset.remove, { ids });
@@ -82,7 +85,9 @@ export default () => ({
   },
   async change(url, fields) {
     try {
-      const answer = await act(url, fields);
+      let answer = await act(url, fields);
+      // What comes back is the first page.
+      if (this.root.dataset.page !== '1') answer = await fetch(this.root.dataset.url, { headers: { Accept: 'text/html' } });
       this.root.innerHTML = await answer.text();
       this.shown();
       this.plan();

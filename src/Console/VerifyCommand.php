@@ -49,7 +49,10 @@ final class VerifyCommand extends Command
         return [] === $report['wrong'] && [] === $report['missing'] ? self::SUCCESS : self::FAILURE;
     }
 
-    /** @param array{masters: int, prints: int, wrong: list<array<string, string>>, missing: list<array<string, string>>, taken_away: int} $report */
+    /**
+     * @param array{masters: int, prints: int, wrong: list<array<string, string>>, missing: list<array<string, string>>,
+     *     taken_away: int} $report
+     */
     private function tell(array $report, OutputInterface $output): void
     {
         $output->writeln(\sprintf('%d masters and %d delivered prints were read.', $report['masters'], $report['prints']));

@@ -7,7 +7,6 @@ namespace Snugfit\Shop;
 use Snugfit\Core\Production\DeliveredPrint;
 use Snugfit\Core\Production\DeliveredPrints;
 use Snugfit\Core\Production\PlacementKey;
-use Snugfit\Shop\Entity\PrintFile;
 
 /** What stands in a batch's delivery folder. */
 final readonly class BatchDelivery implements DeliveredPrints
@@ -16,8 +15,8 @@ final readonly class BatchDelivery implements DeliveredPrints
     private array $own;
 
     /**
-     * @param array<string, PrintFile> $latest    the newest delivered file of each placement, by PlacementKey::toString()
-     * @param ?FileIntegrity           $integrity null where it is enough that a file is there: to look at, not to rest on
+     * @param array<string, DeliveredFile> $latest    by PlacementKey::toString()
+     * @param ?FileIntegrity               $integrity null where it is enough that a file is there: to look at, not to rest on
      */
     public function __construct(
         private array $latest,
@@ -30,7 +29,7 @@ final readonly class BatchDelivery implements DeliveredPrints
 
     public function of(PlacementKey $key): ?DeliveredPrint
     {
-        return ($this->latest[$key->toString()] ?? null)?->delivered();
+        return ($this->latest[$key->toString()] ?? null)?->print;
     }
 
     public function isIntact(DeliveredPrint $print): bool
@@ -43,9 +42,7 @@ final readonly class BatchDelivery implements DeliveredPrints
     public function paths(): iterable
     {
         foreach ($this->latest as $file) {
-            if (null !== $file->path()) {
-                yield $file->path();
-            }
+            yield $file->print->path;
         }
     }
 

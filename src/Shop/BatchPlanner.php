@@ -72,17 +72,14 @@ final class BatchPlanner
         );
     }
 
-    /** @return list<PlannedPlacement> artwork by artwork, in the order of the products */
-    public function placements(Batch $batch): array
+    /** @return \Generator<int, PlannedPlacement> artwork by artwork, in the order of the products; none is kept */
+    public function stream(Batch $batch): \Generator
     {
         $products = $this->products($batch);
-        $placed = [];
         foreach ($this->artworks($batch) as $artwork) {
             foreach ($products as $product) {
-                $placed[] = $this->place($artwork, $product);
+                yield $this->placeAs(EffectiveSettings::of($artwork, $product));
             }
         }
-
-        return $placed;
     }
 }

@@ -5,9 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Shop;
 
 use Snugfit\Core\Delivery\NameTemplate;
-use Snugfit\Core\Production\PlannedPrint;
 use Snugfit\Core\Production\ProductionPlanner;
-use Snugfit\Core\Production\WantedPrint;
 use Snugfit\Shop\Entity\Batch;
 
 /** What a run of a batch would make now: every placement that is not left out, with its print as it is planned. */
@@ -24,28 +22,28 @@ final readonly class BatchProduction
      * @param ?NameTemplate   $template  null for the batch's own
      * @param ?BatchDelivery  $delivered what stands; null for what lies there, whatever its bytes
      *
-     * @return list<PlacedPrint> artwork by artwork, in the order of the products
+     * @return \Generator<int, PlacedPrint> artwork by artwork, in the order of the products
      */
     public function plan(
         Batch $batch,
         ?NameTemplate $template = null,
         \DateTimeImmutable $date = new \DateTimeImmutable(),
         ?BatchDelivery $delivered = null,
-    ): array {
-        $placed = array_values(
-            array_filter($this->placements->placements($batch), static fn (PlannedPlacement $one): bool => !$one->isExcluded()),
-        );
-        $prints = $this->production->plan(
-            array_map(static fn (PlannedPlacement $one): WantedPrint => $one->wanted(), $placed),
-            $template ?? $batch->settings()->name,
-            $delivered ?? $this->deliveries->delivered($batch),
-            $date,
-        );
-
-        return array_map(
-            static fn (PlannedPlacement $one, PlannedPrint $print): PlacedPrint => new PlacedPrint($one, $print),
-            $placed,
-            $prints,
-        );
+    ): \Generator {
+        /** @var \SplQueue<PlannedPlacement> $placed */
+        $placed = new \SplQueue();
+        $wanted = function () use ($batch, $placed): iterable {
+            foreach ($this->placements->stream($batch) as $one) {
+                if (!$one->isExcluded()) {
+                    $placed->enqueue($one);
+                    yield $one->wanted();
+                }
+            }
+        };
+        $delivered ??= $this->deliveries->delivered($batch);
+        foreach ($this->production->plan($wanted(), $template ?? $batch->settings()->name, $delivered, $date) as $print) {
+            $one = $placed->dequeue();
+            yield new PlacedPrint($one, $print);
+        }
     }
 }

@@ -25,11 +25,7 @@ final readonly class BatchRemover
     public function contents(Batch $batch): BatchContents
     {
         $shared = $this->artworks->filesShared($batch);
-        $printBytes = $prints = 0;
-        foreach ($this->deliveries->latest($batch) as $file) {
-            ++$prints;
-            $printBytes += $file->found()->bytes ?? 0;
-        }
+        $prints = $this->deliveries->standing($batch);
         $own = array_values(array_diff($this->artworks->filesOf($batch), $shared));
         $bytes = array_sum(array_map(fn (string $hash): int => $this->store->size(FileStore::masterKey($hash)), $own));
 
@@ -37,8 +33,8 @@ final readonly class BatchRemover
             \count($own),
             $bytes,
             \count($shared),
-            $prints,
-            $printBytes,
+            \count($prints),
+            array_sum(array_map(static fn (DeliveredFile $file): int => $file->bytes, $prints)),
             $this->entities->getRepository(PrintRun::class)->count(['batch' => $batch]),
         );
     }

@@ -6,7 +6,6 @@ namespace Snugfit\Shop;
 
 use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\PrintFile;
 
 /** Whether delivered files still are what would be made today, or the shelf, a framing or a kind has moved on since. */
 final readonly class DeliveryFreshness
@@ -35,15 +34,15 @@ final readonly class DeliveryFreshness
         return false;
     }
 
-    /** @return array<int, PrintFile> delivered files that would not be made like this today, by number */
+    /** @return array<int, DeliveredFile> delivered files that would not be made like this today, by number */
     public function outdated(Batch $batch): array
     {
-        $latest = $this->deliveries->latest($batch);
+        $latest = $this->deliveries->standing($batch);
         $outdated = [];
         foreach ($this->summaries->of($batch) as $one) {
             $file = $latest[$one->key()->toString()] ?? null;
-            if (null !== $file && !($file->delivered()?->isMadeOf($one->artwork->master(), $one->recipe ?? '') ?? false)) {
-                $outdated[$file->id()] = $file;
+            if (null !== $file && !$file->print->isMadeOf($one->artwork->master(), $one->recipe ?? '')) {
+                $outdated[$file->id] = $file;
             }
         }
 

@@ -32,29 +32,31 @@ final readonly class DeliveryStore
     ) {
     }
 
+    /** @return array<string, DeliveredFile> the same for lists and plans, without fetching all of each */
+    public function standing(Batch $batch): array
+    {
+        return $this->printFiles->standing($batch);
+    }
+
     /** @return array<string, PrintFile> the newest delivered file of each placement, by PlacementKey::toString() */
     public function latest(Batch $batch): array
     {
-        $latest = [];
-        foreach ($this->printFiles->ofBatch($batch) as $file) {
-            if ($file->state()->isDelivered()) {
-                $latest[$file->key()->toString()] = $file;
-            }
-        }
+        $standing = $this->standing($batch);
+        $files = $this->printFiles->numbered(array_values(array_map(static fn (DeliveredFile $one): int => $one->id, $standing)));
 
-        return $latest;
+        return array_filter(array_map(static fn (DeliveredFile $one): ?PrintFile => $files[$one->id] ?? null, $standing));
     }
 
     /** To look at: a file stands where one lies in its place. */
     public function delivered(Batch $batch): BatchDelivery
     {
-        return new BatchDelivery($this->latest($batch), $this->store, $this->folder($batch));
+        return new BatchDelivery($this->standing($batch), $this->store, $this->folder($batch));
     }
 
     /** To rest on: a file stands where its bytes are those that were checked. */
     public function verified(Batch $batch): BatchDelivery
     {
-        return new BatchDelivery($this->latest($batch), $this->store, $this->folder($batch), $this->integrity);
+        return new BatchDelivery($this->standing($batch), $this->store, $this->folder($batch), $this->integrity);
     }
 
     /** Whether a delivered file lies in its place with the bytes that were checked. */

@@ -9,6 +9,7 @@ use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Settings\EffectiveSettings;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
@@ -81,8 +82,8 @@ final class PlacementSummaryCache
     private function plan(BatchArtwork $artwork, array $products): array
     {
         return array_map(function (Product $product) use ($artwork): PlacementSummary {
-            $placed = $this->sheet->place($artwork, $product);
-
+            // Kept as a summary alone: tens of thousands of plans take more room than a request has.
+            $placed = $this->sheet->placeAs(EffectiveSettings::of($artwork, $product));
             $outcome = $this->production->decide($placed->wanted());
 
             return PlacementSummary::of($placed, $outcome instanceof Recipe ? $outcome->hash() : null);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Shop;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use Snugfit\Core\Artwork\BrushStroke;
 use Snugfit\Core\Artwork\PaintedMask;
 use Snugfit\Core\Finish\FinishSettings;
@@ -32,6 +33,7 @@ use Snugfit\Shop\Settings\ArtworkSettings;
 use Snugfit\Shop\Settings\FamilySettings;
 use Snugfit\Shop\Settings\FramingState;
 use Snugfit\Shop\Settings\ProductSettings;
+use Snugfit\Shop\Undo\StaleAct;
 use Snugfit\Web\FitSheet\SheetActs;
 
 /** Framings are kept by family, and acts on many of them are one act. */
@@ -111,6 +113,22 @@ final class FramingsTest extends ShopTestCase
         yield 'reset' => ['reset', '', static fn (FamilySettings $family, ProductSettings $product): bool => null === $framing($family)->position && null === $product->limit];
     }
 
+    /** A selection of which a part is not there was made on another state than this one: none of it is acted on. */
+    #[TestWith(['nothing'])]
+    #[TestWith(['a0'])]
+    public function test_an_act_on_what_is_not_there_is_refused_as_a_whole(string $product): void
+    {
+        $id = $this->artwork->id();
+        foreach (["$id:$product", '9999:4x6', 'nonsense'] as $cell) {
+            try {
+                $this->service(SheetActs::class)->apply($this->shelved, 'leave-out', '', ["$id:4x6", $cell]);
+                self::fail($cell);
+            } catch (StaleAct) {
+                self::assertFalse($this->artwork->ofProduct('4x6')->excluded);
+            }
+        }
+    }
+
     /** @param \Closure(FamilySettings, ProductSettings): bool $isSo */
     #[DataProvider('acts')]
     public function test_an_act_on_many_reaches_each_and_is_taken_back_as_one(string $act, string $value, \Closure $isSo): void
@@ -120,7 +138,7 @@ final class FramingsTest extends ShopTestCase
         $this->artwork->settleProduct('4x6', new ProductSettings(limit: 2.0));
         $this->entities()->flush();
         $id = $this->artwork->id();
-        self::assertTrue($this->service(SheetActs::class)->apply($this->shelved, $act, $value, ["$id:4x6", "$id:12x18", "$id:nothing", '9999:4x6', 'nonsense']));
+        self::assertTrue($this->service(SheetActs::class)->apply($this->shelved, $act, $value, ["$id:4x6", "$id:12x18"]));
         self::assertTrue($isSo($this->artwork->ofFamily('2-3'), $this->artwork->ofProduct('4x6')));
         self::assertEquals(new FamilySettings(), $this->artwork->ofFamily('1-1'), 'what was not chosen is as it was');
         $this->history()->undo($this->shelved);

@@ -11,6 +11,8 @@ use Snugfit\Pixels\Vips\Image;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Work\Intake\ArtworkImporter;
@@ -173,6 +175,14 @@ abstract class ShopTestCase extends WebTestCase
     protected function deliveries(): DeliveryStore
     {
         return $this->service(DeliveryStore::class);
+    }
+
+    /** @return list<PrintFile> of the batch's last run */
+    protected function lastFiles(Batch $batch): array
+    {
+        $run = $this->deliveries()->lastRun($batch);
+
+        return null === $run ? [] : $this->service(PrintFileRepository::class)->ofRun($run);
     }
 
     protected function history(): UndoHistory

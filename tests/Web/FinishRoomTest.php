@@ -132,7 +132,7 @@ final class FinishRoomTest extends ShopTestCase
 
     private function sheet(string $product): \Snugfit\Shop\PlannedPlacement
     {
-        foreach ($this->service(BatchPlanner::class)->placements($this->again($this->shelved)) as $placed) {
+        foreach ($this->service(BatchPlanner::class)->stream($this->again($this->shelved)) as $placed) {
             if ($placed->product->code === $product) {
                 return $placed;
             }

@@ -184,7 +184,7 @@ final class TestStripTest extends ShopTestCase
 
     private function how(BatchArtwork $artwork, string $product): ?string
     {
-        foreach ($this->service(BatchPlanner::class)->placements($this->again($this->shelved)) as $placed) {
+        foreach ($this->service(BatchPlanner::class)->stream($this->again($this->shelved)) as $placed) {
             if ($placed->artwork->id() === $artwork->id() && $placed->product->code === $product) {
                 return EffectiveSettings::of($placed->artwork, $placed->product)->upscaleSettings()?->code();
             }

@@ -150,7 +150,7 @@ final class DurationEstimatorTest extends ShopTestCase
     /** Of the batch's only file, by one who asks for the first time. */
     private function bytes(Batch $batch): int
     {
-        $recipe = $this->service(BatchProduction::class)->plan($batch)[0]->print->recipe() ?? throw new \LogicException();
+        $recipe = $this->service(BatchProduction::class)->plan($batch)->current()->print->recipe() ?? throw new \LogicException();
 
         return (new DurationEstimator($this->service(PrintFileRepository::class), new DataFolder($this->data)))->expectedBytes($recipe);
     }

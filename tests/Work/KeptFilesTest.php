@@ -130,7 +130,7 @@ final class KeptFilesTest extends ShopTestCase
 
     private function file(Batch $batch, string $product): PrintFile
     {
-        foreach ($this->deliveries()->lastRun($batch)?->files() ?? [] as $file) {
+        foreach ($this->lastFiles($batch) as $file) {
             if ($product === $file->productCode()) {
                 return $file;
             }

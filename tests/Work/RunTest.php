@@ -105,7 +105,7 @@ final class RunTest extends ShopTestCase
         $this->give($batch, 'b-found.png', 901, 600);
         unlink($this->service(FileStore::class)->path(FileStore::masterKey($lost->master())));
         $this->press($batch);
-        $files = $this->deliveries()->lastRun($batch)?->files() ?? [];
+        $files = $this->lastFiles($batch);
         self::assertSame([PrintFileState::Failed, PrintFileState::Made], array_map(static fn (PrintFile $file): PrintFileState => $file->state(), $files));
         self::assertStringContainsString('not there', (string) $files[0]->reason());
         self::assertNotNull($this->deliveries()->lastRun($batch)?->finishedAt());
@@ -162,10 +162,10 @@ final class RunTest extends ShopTestCase
     private function assertShownNamesAreGiven(Batch $batch): void
     {
         $batch = $this->again($batch);
-        $shown = array_map(static fn (PlacedPrint $one): ?string => $one->print->path, $this->service(BatchProduction::class)->plan($batch));
+        $shown = array_map(static fn (PlacedPrint $one): ?string => $one->print->path, iterator_to_array($this->service(BatchProduction::class)->plan($batch), false));
         self::assertSame(array_values(array_filter($shown)), array_column(NamePreview::of($this->service(BatchProduction::class)->plan($batch))->names, 'path'));
         $this->press($batch);
-        $files = $this->deliveries()->lastRun($batch)?->files() ?? [];
+        $files = $this->lastFiles($batch);
         self::assertSame($shown, array_map(static fn (PrintFile $file): ?string => $file->path(), $files));
         foreach ($files as $file) {
             self::assertFileExists($this->vaultPath($batch, (string) $file->path()));
@@ -176,7 +176,7 @@ final class RunTest extends ShopTestCase
     /** @return list<PrintFileState> */
     private function lastStates(Batch $batch): array
     {
-        return array_map(static fn (PrintFile $file): PrintFileState => $file->state(), $this->deliveries()->lastRun($batch)?->files() ?? []);
+        return array_map(static fn (PrintFile $file): PrintFileState => $file->state(), $this->lastFiles($batch));
     }
 
     private function reframe(BatchArtwork $artwork): void
@@ -315,7 +315,7 @@ final class RunTest extends ShopTestCase
     private function files(Batch $batch): array
     {
         $files = [];
-        foreach ($this->deliveries()->lastRun($batch)?->files() ?? [] as $file) {
+        foreach ($this->lastFiles($batch) as $file) {
             $files[$file->productCode()] = $file;
         }
         ksort($files);

@@ -87,6 +87,7 @@ $pool = <<<CONF
     clear_env = no
     catch_workers_output = yes
     php_admin_value[memory_limit] = 512M
+    php_admin_value[max_execution_time] = 300
     php_admin_value[post_max_size] = 16M
     php_admin_flag[display_errors] = off
     php_admin_flag[expose_php] = off

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Console\Bench;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Console\Options;
 use Snugfit\Core\Artwork\ColourModel;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
@@ -19,11 +20,12 @@ use Snugfit\Shop\FileStore;
 use Snugfit\Work\Intake\ArtworkImporter;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 
 /** Fills a shop of its own with one large batch whose pictures exist by their facts alone, for measuring the sheet. */
-#[AsCommand('bench:sheet-shop', 'Fill an empty shop with a batch of 200 artworks on 30 products', hidden: true)]
+#[AsCommand('bench:sheet-shop', 'Fill an empty shop with a large batch', hidden: true)]
 final class SheetShop extends Command
 {
     public const ARTWORKS = 200;
@@ -34,18 +36,26 @@ final class SheetShop extends Command
         parent::__construct();
     }
 
+    protected function configure(): void
+    {
+        $this->addArgument('artworks', InputArgument::OPTIONAL, '', (string) self::ARTWORKS);
+        $this->addArgument('products', InputArgument::OPTIONAL, '', (string) self::PRODUCTS);
+    }
+
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
+        $options = Options::of($input);
+        [$artworks, $products] = [$options->argument('artworks'), $options->argument('products')];
         mt_srand(4);
         $preview = Image::ofBytes(random_bytes(32 * 24 * 3), new PixelSize(32, 24), 3)
             ->resize(new PixelSize(320, 240), Kernel::Mitchell)
             ->copyToMemory();
-        $batch = new Batch('Two hundred');
-        $batch->chooseProducts(array_map(strval(...), \array_slice(array_keys(Catalogue::standard()->products), 0, self::PRODUCTS)));
+        $batch = new Batch('A large one');
+        $batch->chooseProducts(array_map(strval(...), \array_slice(array_keys(Catalogue::standard()->products), 0, (int) $products)));
         $this->entities->persist($batch);
-        for ($i = 1; $i <= self::ARTWORKS; ++$i) {
+        for ($i = 1; $i <= (int) $artworks; ++$i) {
             $hash = hash('sha256', (string) $i);
-            $artwork = new BatchArtwork($batch, \sprintf('picture-%03d.jpg', $i), '', $hash);
+            $artwork = new BatchArtwork($batch, \sprintf('picture-%04d.jpg', $i), '', $hash);
             $artwork->wasRead(
                 new MasterFacts(
                     MasterFormat::Jpeg,

@@ -51,24 +51,23 @@ final readonly class ProductionPlanner
     }
 
     /**
-     * A whole run: every wanted print in its order, numbered from 1 as it stands there.
+     * A whole run: every wanted print in its order, numbered from 1 as it stands there. One after the other, so that a run of a
+     * hundred thousand takes no more room than one of ten.
      *
      * @param iterable<WantedPrint> $wanted
      *
-     * @return list<PlannedPrint>
+     * @return \Generator<int, PlannedPrint>
      */
-    public function plan(iterable $wanted, NameTemplate $template, DeliveredPrints $delivered, \DateTimeImmutable $date): array
+    public function plan(iterable $wanted, NameTemplate $template, DeliveredPrints $delivered, \DateTimeImmutable $date): \Generator
     {
         $names = new NameRegistry();
         foreach ($delivered->paths() as $path) {
             $names->reserve($path);
         }
-        $plan = [];
+        $number = 0;
         foreach ($wanted as $one) {
-            $plan[] = $this->planOne($one, $template, $names, $delivered, new NameContext($date, \count($plan) + 1));
+            yield $this->planOne($one, $template, $names, $delivered, new NameContext($date, ++$number));
         }
-
-        return $plan;
     }
 
     private function planOne(

@@ -8,12 +8,15 @@ namespace Snugfit\Pixels\Enlarger;
  * How fast each network is on this machine, learnt from what it did last: the pace of a worker of one thread that has a core for
  * itself.
  */
-final readonly class UpscaleThroughput
+final class UpscaleThroughput
 {
     /** Of what was known before, when something new is learnt. */
     private const REMEMBER = 0.7;
 
-    private string $path;
+    private readonly string $path;
+
+    /** @var array{string, array<string, array{float, float}>} when and how large the note was when it was read, and what stood in it */
+    private array $read = ['', []];
 
     public function __construct(string $folder)
     {
@@ -54,6 +57,18 @@ final readonly class UpscaleThroughput
 
     /** @return array<string, array{float, float}> megapixels and seconds */
     private function known(): array
+    {
+        clearstatcache(true, $this->path);
+        $written = (string) @filemtime($this->path).' '.(string) @filesize($this->path);
+        if ($this->read[0] !== $written) {
+            $this->read = [$written, $this->readKnown()];
+        }
+
+        return $this->read[1];
+    }
+
+    /** @return array<string, array{float, float}> */
+    private function readKnown(): array
     {
         $kept = is_file($this->path) ? json_decode((string) file_get_contents($this->path), true) : null;
         $known = [];

@@ -29,8 +29,11 @@ final readonly class UpscaleTileCache
     /** Microseconds between looks at what other workers have in hand. */
     private const LOOK = 20_000;
 
+    private UpscaleThroughput $throughput;
+
     public function __construct(private string $folder)
     {
+        $this->throughput = new UpscaleThroughput($folder);
     }
 
     /**
@@ -102,7 +105,7 @@ final readonly class UpscaleTileCache
 
     public function pace(): UpscaleThroughput
     {
-        return new UpscaleThroughput($this->folder);
+        return $this->throughput;
     }
 
     /**

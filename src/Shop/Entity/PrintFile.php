@@ -26,7 +26,7 @@ class PrintFile
     #[ORM\Column]
     private ?int $id = null;
 
-    #[ORM\ManyToOne(inversedBy: 'files')]
+    #[ORM\ManyToOne]
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
     private PrintRun $run;
 
@@ -47,6 +47,14 @@ class PrintFile
     /** Canonical JSON; null where the placement was short. */
     #[ORM\Column(type: 'text', nullable: true)]
     private ?string $recipe;
+
+    /** SHA-256 of the recipe. */
+    #[ORM\Column(length: 64, nullable: true)]
+    private ?string $recipeHash;
+
+    /** Of the file, once it is made; 0 where there is no recipe. */
+    #[ORM\Column(type: 'bigint', options: ['default' => 0])]
+    private int $pixels;
 
     /** Below the batch's delivery folder. */
     #[ORM\Column(length: 1024, nullable: true)]
@@ -100,11 +108,12 @@ class PrintFile
         $this->productName = $product->name;
         $this->wanted = $wanted;
         $this->recipe = $print->recipe()?->canonicalJson();
+        $this->recipeHash = null === $this->recipe ? null : hash('sha256', $this->recipe);
+        $this->pixels = $print->recipe()?->size()->pixels() ?? 0;
         $this->maxBytes = $print->maxBytes();
         $this->path = $print->path;
         $this->state = null === $this->recipe ? PrintFileState::Short : PrintFileState::Waiting;
         $this->reason = $wanted->reason;
-        $run->add($this);
     }
 
     public function id(): int
@@ -147,12 +156,17 @@ class PrintFile
     {
         return null === $this->path || null === $this->recipe || !$this->state->isDelivered()
             ? null
-            : new DeliveredPrint($this->path, $this->artwork->master(), hash('sha256', $this->recipe), $this->found->sha256 ?? '');
+            : new DeliveredPrint($this->path, $this->artwork->master(), (string) $this->recipeHash, $this->found->sha256 ?? '');
     }
 
     public function recipe(): ?Recipe
     {
         return null === $this->recipe ? null : Recipe::fromJson($this->recipe);
+    }
+
+    public function pixels(): int
+    {
+        return $this->pixels;
     }
 
     public function maxBytes(): ?int

@@ -21,6 +21,14 @@ enum PrintFileState: string
     case Failed = 'failed';
     case Cancelled = 'cancelled';
 
+    /** @return list<self> as a person wants to see a run's files */
+    public static function inOrder(): array
+    {
+        return [
+            self::Making, self::Failed, self::Queued, self::Waiting, self::Made, self::Unchanged, self::Cancelled, self::Short,
+        ];
+    }
+
     public function isOpen(): bool
     {
         return match ($this) {

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop\Entity;
 
-use Doctrine\Common\Collections\ArrayCollection;
-use Doctrine\Common\Collections\Collection;
 use Doctrine\ORM\Mapping as ORM;
 use Snugfit\Shop\Repository\PrintRunRepository;
 
@@ -39,16 +37,10 @@ class PrintRun
     #[ORM\Column]
     private bool $cancelled = false;
 
-    /** @var Collection<int, PrintFile> */
-    #[ORM\OneToMany(targetEntity: PrintFile::class, mappedBy: 'run', cascade: ['persist'])]
-    #[ORM\OrderBy(['id' => 'ASC'])]
-    private Collection $files;
-
     public function __construct(Batch $batch)
     {
         $this->batch = $batch;
         $this->startedAt = new \DateTimeImmutable();
-        $this->files = new ArrayCollection();
     }
 
     public function id(): int
@@ -111,16 +103,5 @@ class PrintRun
     {
         $this->cancelled = true;
         $this->paused = false;
-    }
-
-    /** @return list<PrintFile> */
-    public function files(): array
-    {
-        return array_values($this->files->toArray());
-    }
-
-    public function add(PrintFile $file): void
-    {
-        $this->files->add($file);
     }
 }

@@ -8,6 +8,7 @@ use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\Repository\WorkerRepository;
 use Snugfit\Work\Health\HealthFinding;
 use Snugfit\Work\Health\ShopHealth;
+use Snugfit\Work\Worker\Pulse;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -19,6 +20,7 @@ final class HealthController extends AbstractController
     public function __construct(
         private readonly ShopHealth $health,
         private readonly WorkerRepository $workers,
+        private readonly Pulse $pulse,
         private readonly PrintFileRepository $printFiles,
     ) {
     }
@@ -55,7 +57,7 @@ final class HealthController extends AbstractController
         return [
             'findings' => $this->health->findings(),
             'free' => $this->health->freeBytes(),
-            'pulse' => $this->health->pulseAge(),
+            'pulse' => $this->pulse->age(),
             'workers' => $this->workers->known(),
             'inHand' => $inHand,
         ];

@@ -18,27 +18,31 @@ use Snugfit\Work\Intake\ArtworkImporter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Intake: files arrive, and each is shown with its facts and warnings. */
 final class IntakeController extends AbstractController
 {
+    /** Artworks on a page. */
+    private const PAGE = 100;
+
     public function __construct(private readonly PrintFileOrigins $origins)
     {
     }
 
     #[Route('/batches/{batch<\d+>}/intake', name: 'intake', methods: ['GET'])]
-    public function show(Batch $batch): Response
+    public function show(Batch $batch, #[MapQueryParameter] int $page = 1): Response
     {
-        return $this->render('intake/intake.html.twig', ['batch' => $batch] + $this->list($batch));
+        return $this->render('intake/intake.html.twig', ['batch' => $batch] + $this->list($batch, $page));
     }
 
     /** The list alone, asked for again while files are read. */
     #[Route('/batches/{batch<\d+>}/intake/list', name: 'intake_list', methods: ['GET'])]
-    public function listOnly(Batch $batch): Response
+    public function listOnly(Batch $batch, #[MapQueryParameter] int $page = 1): Response
     {
-        return $this->render('intake/_list.html.twig', ['batch' => $batch] + $this->list($batch));
+        return $this->render('intake/_list.html.twig', ['batch' => $batch] + $this->list($batch, $page));
     }
 
     #[Route('/batches/{batch<\d+>}/artworks/kind', name: 'artworks_kind', methods: ['POST'])]
@@ -58,6 +62,19 @@ final class IntakeController extends AbstractController
     {
         $change = DismissedWarningsChange::of($artwork, [...$artwork->dismissed(), $sent->code]);
         $history->apply($batch, \sprintf('Dismissed a warning of "%s"', $artwork->title()), $change);
+
+        return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** Files that came to nothing are read once more: what stood in the way may be gone. */
+    #[Route('/batches/{batch<\d+>}/artworks/read', name: 'artworks_read', methods: ['POST'])]
+    public function readAgain(Batch $batch, #[MapRequestPayload] ArtworkIds $sent, ArtworkImporter $importer): Response
+    {
+        foreach ($this->chosen($batch, $sent->ids) as $artwork) {
+            if (IntakeState::Unreadable === $artwork->state()) {
+                $importer->readAgain($artwork);
+            }
+        }
 
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
@@ -117,10 +134,11 @@ final class IntakeController extends AbstractController
     }
 
     /**
-     * @return array{artworks: list<BatchArtwork>, duplicates: array<int, BatchArtwork>, alike: array<int, NearDuplicates>,
-     * origins: array<int, PrintFile>, reading: bool, sides: array{small: int, large: int}}
+     * @return array{artworks: list<BatchArtwork>, count: int, page: int, pages: int, duplicates: array<int, BatchArtwork>,
+     *     unreadable: list<int>, alike: array<int, NearDuplicates>, origins: array<int, PrintFile>, reading: bool,
+     *     sides: array{small: int, large: int}}
      */
-    private function list(Batch $batch): array
+    private function list(Batch $batch, int $page): array
     {
         $artworks = $batch->artworks();
         $first = [];
@@ -134,14 +152,23 @@ final class IntakeController extends AbstractController
             }
             $first[$artwork->master()] ??= $artwork;
         }
-        $reading = [] !== array_filter($artworks, static fn (BatchArtwork $artwork): bool => IntakeState::Reading === $artwork->state());
+        $in = static fn (IntakeState $state): array => array_values(
+            array_filter($artworks, static fn (BatchArtwork $artwork): bool => $state === $artwork->state()),
+        );
+        $pages = max(1, (int) ceil(\count($artworks) / self::PAGE));
+        $page = max(1, min($pages, $page));
+        $shown = \array_slice($artworks, ($page - 1) * self::PAGE, self::PAGE);
 
         return [
-            'artworks' => $artworks,
+            'artworks' => $shown,
+            'count' => \count($artworks),
+            'page' => $page,
+            'pages' => $pages,
+            'unreadable' => array_map(static fn (BatchArtwork $one): int => $one->id(), $in(IntakeState::Unreadable)),
             'duplicates' => $duplicates,
             'alike' => NearDuplicates::among($byArrival, $duplicates),
-            'origins' => $this->origins->among($artworks),
-            'reading' => $reading,
+            'origins' => $this->origins->among($shown),
+            'reading' => [] !== $in(IntakeState::Reading),
             'sides' => ['small' => ArtworkImporter::THUMBNAIL, 'large' => ArtworkImporter::SCREEN],
         ];
     }

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Parcels;
 
+use Snugfit\Shop\DeliveredFile;
 use Snugfit\Shop\DeliveryFreshness;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\FileStore;
+use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\StoredZip;
 use Snugfit\Work\Proof\ProofSheet;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
@@ -18,14 +20,19 @@ use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\ResponseHeaderBag;
 use Symfony\Component\HttpFoundation\StreamedResponse;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Parcels: delivered files with what preflight found; take one, or all. */
 final class ParcelsController extends AbstractController
 {
+    /** Files on a page. */
+    private const PAGE = 200;
+
     public function __construct(
         private readonly DeliveryStore $deliveries,
+        private readonly PrintFileRepository $printFiles,
         private readonly FileStore $store,
         private readonly DeliveryFreshness $freshness,
         private readonly ProofSheet $proof,
@@ -33,16 +40,24 @@ final class ParcelsController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/parcels', name: 'parcels', methods: ['GET'])]
-    public function show(Batch $batch): Response
+    public function show(Batch $batch, #[MapQueryParameter] int $page = 1): Response
     {
-        $files = array_values($this->deliveries->latest($batch));
-        usort($files, static fn (PrintFile $a, PrintFile $b): int => strnatcasecmp((string) $a->path(), (string) $b->path()));
+        $standing = array_values($this->deliveries->standing($batch));
+        usort($standing, static fn (DeliveredFile $a, DeliveredFile $b): int => strnatcasecmp($a->print->path, $b->print->path));
+        $pages = max(1, (int) ceil(\count($standing) / self::PAGE));
+        $page = max(1, min($pages, $page));
+        $ids = array_map(static fn (DeliveredFile $one): int => $one->id, \array_slice($standing, ($page - 1) * self::PAGE, self::PAGE));
+        $files = $this->printFiles->numbered($ids);
+        $isThere = fn (DeliveredFile $one): bool => $this->store->has($this->deliveries->key($batch, $one->print->path));
 
         return $this->render('parcels/parcels.html.twig', [
             'batch' => $batch,
-            'files' => $files,
-            'bytes' => array_sum(array_map(static fn (PrintFile $file): int => $file->found()->bytes ?? 0, $files)),
-            'missing' => array_values(array_filter($files, fn (PrintFile $file): bool => !$this->deliveries->has($file))),
+            'files' => array_map(static fn (int $id): PrintFile => $files[$id], $ids),
+            'count' => \count($standing),
+            'page' => $page,
+            'pages' => $pages,
+            'bytes' => array_sum(array_map(static fn (DeliveredFile $one): int => $one->bytes, $standing)),
+            'missing' => \count($standing) - \count(array_filter($standing, $isThere)),
             'outdated' => $this->freshness->outdated($batch),
             'folder' => $this->deliveries->folderPath($batch),
             'fresh' => $this->fresh($batch),
@@ -53,11 +68,12 @@ final class ParcelsController extends AbstractController
     /** @return array<int, true> what the last run made, by number, where it left anything as it was; else nothing stands out */
     private function fresh(Batch $batch): array
     {
-        $files = $this->deliveries->lastRun($batch)?->files() ?? [];
-        $made = array_filter($files, static fn (PrintFile $file): bool => PrintFileState::Made === $file->state());
-        $unchanged = array_filter($files, static fn (PrintFile $file): bool => PrintFileState::Unchanged === $file->state());
+        $run = $this->deliveries->lastRun($batch);
+        $counts = null === $run ? [] : $this->printFiles->countByState($run);
 
-        return [] === $unchanged ? [] : array_fill_keys(array_map(static fn (PrintFile $file): int => $file->id(), $made), true);
+        return null === $run || !isset($counts[PrintFileState::Unchanged->value])
+            ? []
+            : array_fill_keys($this->printFiles->made($run), true);
     }
 
     #[Route('/print-files/{file<\d+>}', name: 'parcel_file', methods: ['GET'])]

@@ -9,9 +9,8 @@ use Snugfit\Core\Delivery\InvalidNameTemplate;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\Entity\Batch;
-use Snugfit\Shop\Entity\PrintFile;
-use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
+use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\Undo\BatchSettingsChange;
 use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Web\Shared\FormEdition;
@@ -24,13 +23,18 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\Form\FormInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Run: work under way, how far, how long it will take, what failed and why. */
 final class RunController extends AbstractController
 {
+    /** Files changed between two writes. */
+    private const AT_ONCE = 500;
+
     public function __construct(
         private readonly EntityManagerInterface $entities,
+        private readonly PrintFileRepository $printFiles,
         private readonly RunView $view,
         private readonly Outbox $outbox,
         private readonly CancelFlags $flags,
@@ -38,15 +42,24 @@ final class RunController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/run', name: 'run', methods: ['GET'])]
-    public function show(Batch $batch): Response
+    public function show(Batch $batch, #[MapQueryParameter] int $page = 1): Response
     {
-        return $this->page($batch, $this->createForm(SettingsForm::class, SettingsDraft::of($batch->settings())));
+        $view = $this->view->page($batch, $page);
+
+        return $this->render('run/run.html.twig', $view + $this->form($batch));
+    }
+
+    /** What a run would make, for batches so large that their page does without at first. */
+    #[Route('/batches/{batch<\d+>}/run/outlook', name: 'run_outlook', methods: ['GET'])]
+    public function outlook(Batch $batch): Response
+    {
+        return $this->render('run/_outlook.html.twig', ['batch' => $batch] + $this->view->outlook($batch) + $this->form($batch));
     }
 
     #[Route('/batches/{batch<\d+>}/run/state', name: 'run_state', methods: ['GET'])]
-    public function state(Batch $batch): Response
+    public function state(Batch $batch, #[MapQueryParameter] int $page = 1): Response
     {
-        return $this->render('run/_state.html.twig', $this->view->state($batch));
+        return $this->render('run/_state.html.twig', $this->view->state($batch, $page));
     }
 
     /** How the batch's print files are named and written. */
@@ -61,7 +74,9 @@ final class RunController extends AbstractController
         }
         $isChanged = (new FormEdition($batch->settings()->toArray()))->isMissedBy($request);
         if ($isChanged || !$form->isValid()) {
-            return $this->page($batch, $form, $isChanged);
+            $view = $this->view->state($batch) + $this->view->outlook($batch) + $this->form($batch, $form, $isChanged);
+
+            return $this->render('run/run.html.twig', $view, $isChanged ? new Response(status: Response::HTTP_CONFLICT) : null);
         }
         $change = BatchSettingsChange::of($batch, $draft->settings($batch->settings()));
         $history->apply($batch, 'Names and writing of the print files', $change);
@@ -116,32 +131,30 @@ final class RunController extends AbstractController
 
     private function retry(PrintRun $run): void
     {
-        $again = array_filter(
-            $run->files(),
-            static fn (PrintFile $file): bool => (PrintFileState::Failed === $file->state() && null !== $file->recipe()) ||
-                PrintFileState::Cancelled === $file->state(),
-        );
-        if ([] === $again || null === $run->finishedAt()) {
+        if (null === $run->finishedAt() || [] === $this->printFiles->toRetry($run, 1)) {
             return;
         }
         $this->flags->lower($run->id());
         $run->reopen();
-        foreach ($again as $file) {
-            $file->retry();
+        while ([] !== ($again = $this->printFiles->toRetry($run, self::AT_ONCE))) {
+            foreach ($again as $file) {
+                $file->retry();
+            }
+            $this->entities->flush();
         }
     }
 
-    /** @param FormInterface<SettingsDraft> $settings */
-    private function page(Batch $batch, FormInterface $settings, bool $isChanged = false): Response
+    /**
+     * @param ?FormInterface<SettingsDraft> $settings null for one that shows what is kept
+     *
+     * @return array<string, mixed>
+     */
+    private function form(Batch $batch, ?FormInterface $settings = null, bool $isChanged = false): array
     {
-        return $this->render(
-            'run/run.html.twig',
-            $this->view->page($batch) + [
-                'settings' => $settings,
-                'edition' => new FormEdition($batch->settings()->toArray()),
-                'isChanged' => $isChanged,
-            ],
-            $isChanged ? new Response(status: Response::HTTP_CONFLICT) : null,
-        );
+        return [
+            'settings' => $settings ?? $this->createForm(SettingsForm::class, SettingsDraft::of($batch->settings())),
+            'edition' => new FormEdition($batch->settings()->toArray()),
+            'isChanged' => $isChanged,
+        ];
     }
 }

@@ -6,7 +6,6 @@ namespace Snugfit\Web\Shared;
 
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
-use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\PlacementSummary;
@@ -26,9 +25,10 @@ final readonly class BatchProgress
     /**
      * @param list<BatchArtwork>     $artworks
      * @param list<PlacementSummary> $placed   those that are not left out
+     * @param array<string, int>     $files   of the last run, by their state
      * @param int                    $parcels  delivered files of all runs
      */
-    public function __construct(public array $artworks, public array $placed, public ?PrintRun $run, public int $parcels)
+    public function __construct(public array $artworks, public array $placed, public ?PrintRun $run, array $files, public int $parcels)
     {
         $this->short = \count(array_filter($placed, static fn (PlacementSummary $one): bool => $one->isShort()));
         $toLookAt = [];
@@ -38,13 +38,10 @@ final readonly class BatchProgress
             }
         }
         $this->toLookAt = array_values($toLookAt);
-        $unwanted = [PrintFileState::Short, PrintFileState::Cancelled];
-        $wanted = array_filter(
-            null === $run ? [] : $run->files(),
-            static fn (PrintFile $file): bool => !\in_array($file->state(), $unwanted, true),
-        );
-        $this->wanted = \count($wanted);
-        $this->made = \count(array_filter($wanted, static fn (PrintFile $file): bool => $file->state()->isDelivered()));
+        $delivered = [PrintFileState::Made->value, PrintFileState::Unchanged->value];
+        $unwanted = [PrintFileState::Short->value, PrintFileState::Cancelled->value];
+        $this->made = array_sum(array_intersect_key($files, array_flip($delivered)));
+        $this->wanted = array_sum(array_diff_key($files, array_flip($unwanted)));
     }
 
     public function printable(): int

@@ -10,6 +10,7 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\PlacementSummary;
 use Snugfit\Shop\PlacementSummaryCache;
+use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\Repository\UndoEntryRepository;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
@@ -23,6 +24,7 @@ final class BatchWorkflow
     public function __construct(
         private readonly PlacementSummaryCache $figures,
         private readonly DeliveryStore $deliveries,
+        private readonly PrintFileRepository $printFiles,
         private readonly UndoEntryRepository $undo,
         private readonly DeliveryFreshness $freshness,
         private readonly UrlGeneratorInterface $urls,
@@ -37,11 +39,13 @@ final class BatchWorkflow
 
     private function look(Batch $batch): WorkflowState
     {
+        $run = $this->deliveries->lastRun($batch);
         $progress = new BatchProgress(
             $batch->artworks(),
             array_values(array_filter($this->figures->of($batch), static fn (PlacementSummary $one): bool => !$one->isExcluded)),
-            $this->deliveries->lastRun($batch),
-            \count($this->deliveries->latest($batch)),
+            $run,
+            null === $run ? [] : $this->printFiles->countByState($run),
+            \count($this->deliveries->standing($batch)),
         );
 
         return new WorkflowState(

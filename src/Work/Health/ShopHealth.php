@@ -10,6 +10,7 @@ use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Entity\Worker;
 use Snugfit\Shop\FileIntegrity;
 use Snugfit\Shop\Repository\WorkerRepository;
+use Snugfit\Work\Worker\Pulse;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /** Whether the shop's parts do what they should. Asked with every page, so that it asks little. */
@@ -29,6 +30,7 @@ final readonly class ShopHealth
         private DataFolder $data,
         private WorkerRepository $workers,
         private FileIntegrity $integrity,
+        private Pulse $pulse,
         #[Autowire(service: 'doctrine.dbal.queue_connection')] private Connection $queue,
     ) {
     }
@@ -42,15 +44,6 @@ final readonly class ShopHealth
     public function freeBytes(): int
     {
         return (int) @disk_free_space($this->data->path);
-    }
-
-    /** Seconds since the host was heard of; null where it never was. */
-    public function pulseAge(): ?int
-    {
-        clearstatcache(true, $this->data->pulse());
-        $at = @filemtime($this->data->pulse());
-
-        return false === $at ? null : max(0, time() - $at);
     }
 
     private function disk(): ?HealthFinding
@@ -71,7 +64,7 @@ final readonly class ShopHealth
 
     private function host(): ?HealthFinding
     {
-        $age = $this->pulseAge();
+        $age = $this->pulse->age();
 
         return null !== $age && $age <= self::NO_PULSE
             ? null

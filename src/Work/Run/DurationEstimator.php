@@ -11,6 +11,7 @@ use Snugfit\Pixels\Enlarger\UpscaleEstimator;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\PlacedPrint;
 use Snugfit\Shop\Repository\PrintFileRepository;
@@ -19,6 +20,12 @@ use Snugfit\Work\Child\CpuCount;
 /** How large print files become and how long they take to write and to enlarge, learnt from those that this machine made last. */
 final class DurationEstimator
 {
+    /** Files of a run that are looked at to tell how long all will take. */
+    private const LOOKED_AT = 120;
+
+    /** Placements of which a forecast looks at all. */
+    private const FORECAST_FROM = 2000;
+
     /** Finished files to learn from. */
     private const MEMORY = 60;
 
@@ -55,23 +62,35 @@ final class DurationEstimator
     }
 
     /**
-     * What a run would have to do that was started now, with a worker for every core.
+     * What a run would have to do that was started now, with a worker for every core. Of very many files, those of some pictures
+     * stand for all.
      *
-     * @param list<PlacedPrint> $plan
+     * @param iterable<PlacedPrint> $plan  artwork by artwork
+     * @param int                   $count of the prints in it, about
      */
-    public function forecast(array $plan): RunForecast
+    public function forecast(iterable $plan, int $count = 0): RunForecast
     {
-        $wanted = [];
-        $bytes = 0;
+        $work = new WorkSum($this->costs(), $this->enlarging, CpuCount::count());
+        $stride = max(1, intdiv($count, self::FORECAST_FROM));
+        $files = $looked = $bytes = $pictures = 0;
+        $master = '';
         foreach ($plan as $planned) {
             $recipe = $planned->print->recipe();
-            if (null !== $recipe && $planned->print->isToMake()) {
-                $wanted[] = [$recipe, $planned->placed->artwork->master(), 1.0];
+            if (null === $recipe || !$planned->print->isToMake()) {
+                continue;
+            }
+            ++$files;
+            $pictures += (int) ($master !== $planned->placed->artwork->master());
+            $master = $planned->placed->artwork->master();
+            if (0 === ($pictures - 1) % $stride) {
+                $work->add($recipe, $master);
                 $bytes += $this->expectedBytes($recipe);
+                ++$looked;
             }
         }
+        $share = $files / max(1, $looked);
 
-        return new RunForecast(\count($wanted), $this->secondsFor($wanted, CpuCount::count()), $bytes);
+        return new RunForecast($files, $work->seconds() * $share, (int) ($bytes * $share));
     }
 
     /** Seconds until a file is made, once a worker has it in hand. */
@@ -84,38 +103,24 @@ final class DurationEstimator
             : 0.0;
     }
 
-    /** Seconds until a run ends, with so many workers. */
+    /** Seconds until a run ends, with so many workers. Of very many files, some stand for all. */
     public function secondsLeft(PrintRun $run, int $workers): float
     {
-        $wanted = [];
-        foreach ($run->files() as $file) {
+        $counts = $this->printFiles->countByState($run);
+        $open = array_sum(array_map(
+            static fn (PrintFileState $state): int => $state->isOpen() ? $counts[$state->value] ?? 0 : 0,
+            PrintFileState::cases(),
+        ));
+        $work = new WorkSum($this->costs(), $this->enlarging, max(1, $workers));
+        $looked = $this->printFiles->open($run, self::LOOKED_AT);
+        foreach ($looked as $file) {
             $recipe = $file->recipe();
-            if (null !== $recipe && $file->state()->isOpen()) {
-                $wanted[] = [$recipe, $file->artwork()->master(), 1 - $file->progress()];
+            if (null !== $recipe) {
+                $work->add($recipe, $file->artwork()->master(), 1 - $file->progress());
             }
         }
 
-        return $this->secondsFor($wanted, $workers);
-    }
-
-    /**
-     * Seconds for many files: what several of them show of a picture is enlarged once.
-     *
-     * @param list<array{Recipe, string, float}> $wanted recipe, master, and the share of it that is to be made
-     */
-    public function secondsFor(array $wanted, int $workers): float
-    {
-        $left = 0.0;
-        $longest = 0.0;
-        $pieces = [];
-        foreach ($wanted as [$recipe, $master, $share]) {
-            $left += $this->writingSeconds($recipe) * $share;
-            $own = $this->enlarging->pieces($recipe, $master);
-            $pieces += $own;
-            $longest = max($longest, $this->writingSeconds($recipe) * $share + array_sum($own) / max(1, $workers));
-        }
-
-        return max($longest, ($left + array_sum($pieces)) / max(1, $workers));
+        return $work->seconds() * ($open / max(1, \count($looked)));
     }
 
     private function writingSeconds(Recipe $recipe): float

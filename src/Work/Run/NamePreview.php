@@ -16,17 +16,21 @@ final readonly class NamePreview
     {
     }
 
-    /** @param list<PlacedPrint> $plan */
-    public static function of(array $plan): self
+    /** @param iterable<PlacedPrint> $plan */
+    public static function of(iterable $plan): self
     {
         $names = [];
+        $count = $numbered = 0;
         foreach ($plan as $planned) {
-            if (null !== $planned->print->path) {
+            if (null === $planned->print->path) {
+                continue;
+            }
+            $numbered += (int) $planned->print->isNumbered;
+            if (++$count <= self::SHOWN) {
                 $names[] = ['path' => $planned->print->path, 'isNumbered' => $planned->print->isNumbered];
             }
         }
-        $numbered = array_filter($names, static fn (array $one): bool => $one['isNumbered']);
 
-        return new self(\array_slice($names, 0, self::SHOWN), \count($names), \count($numbered));
+        return new self($names, $count, $numbered);
     }
 }

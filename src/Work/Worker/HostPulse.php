@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Worker;
 
-use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Repository\WorkerRepository;
 use Snugfit\Work\Run\Reconciler;
 use Snugfit\Work\Run\StorageCleaner;
@@ -30,7 +29,7 @@ final class HostPulse
         private readonly Reconciler $reconciler,
         private readonly WorkerRepository $workers,
         private readonly StorageCleaner $cleaner,
-        private readonly DataFolder $data,
+        private readonly Pulse $pulse,
     ) {
         $this->tidied = microtime(true);
     }
@@ -47,8 +46,7 @@ final class HostPulse
             $this->cleaner->tidy();
             $this->tidied = microtime(true);
         }
-        // A file's time can be set even when the disk is full.
-        @touch($this->data->pulse());
+        $this->pulse->beat();
         $this->looked = microtime(true);
     }
 }

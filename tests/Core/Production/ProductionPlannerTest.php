@@ -97,7 +97,7 @@ final class ProductionPlannerTest extends TestCase
      */
     private function plan(array $wanted, string $template = NameTemplate::USUAL, DeliveredPrints $delivered = new NothingDelivered()): array
     {
-        return (new ProductionPlanner())->plan($wanted, new NameTemplate($template), $delivered, new \DateTimeImmutable('2026-03-09'));
+        return iterator_to_array((new ProductionPlanner())->plan($wanted, new NameTemplate($template), $delivered, new \DateTimeImmutable('2026-03-09')), false);
     }
 
     /**
