@@ -143,7 +143,7 @@ abstract class ShopTestCase extends WebTestCase
      *
      * @param list<string> $lanes
      */
-    protected function work(array $lanes = ['quick', 'press', 'answers']): int
+    protected function work(array $lanes = ['quick', 'heavy', 'press', 'answers']): int
     {
         $done = 0;
         do {

@@ -137,6 +137,7 @@ $supervisor = sprintf($supervisor, $isRoot ? 'user=root' : '')
     // Reads slowly what is kept.
     .$program('keeper', \PHP_BINARY." $root/bin/console shop:keeper --quiet")
     .$program('quick', sprintf($consume, 'quick'), 2)
+    .$program('heavy', sprintf($consume, 'heavy'))
     .$program('press', sprintf($consume, 'press'), max(1, (int) $cores));
 
 $files = [
@@ -152,7 +153,7 @@ foreach ($files as $name => $text) {
     }
 }
 // Notes that can be written over even when the disk is full.
-foreach (['web' => 1, 'php' => 1, 'host' => 1, 'keeper' => 1, 'quick' => 2, 'press' => max(1, (int) $cores)] as $name => $count) {
+foreach (['web' => 1, 'php' => 1, 'host' => 1, 'keeper' => 1, 'quick' => 2, 'heavy' => 1, 'press' => max(1, (int) $cores)] as $name => $count) {
     for ($number = 1; $number <= $count; ++$number) {
         is_file("$run/pids/$name-$number") || file_put_contents("$run/pids/$name-$number", str_repeat(' ', 10));
     }

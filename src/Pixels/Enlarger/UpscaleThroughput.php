@@ -52,6 +52,7 @@ final class UpscaleThroughput
         $aside = $this->path.'.'.getmypid();
         if (false !== @file_put_contents($aside, json_encode($known, \JSON_THROW_ON_ERROR))) {
             rename($aside, $this->path);
+            $this->read = ['', []];
         }
     }
 

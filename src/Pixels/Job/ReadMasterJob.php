@@ -9,9 +9,18 @@ use Snugfit\Core\JsonReader;
 /** Read a master's facts and make its previews. */
 final readonly class ReadMasterJob implements PixelJob
 {
-    /** @param array<int, string> $previews side in pixels => path of the WebP */
-    public function __construct(public JobMaster $master, public array $previews = [])
-    {
+    /** A picture as large as is taken needs half of it on a slow machine. */
+    public const MOST_SECONDS = 180.0;
+
+    /**
+     * @param array<int, string> $previews side in pixels => path of the WebP
+     * @param float              $seconds  that it may take
+     */
+    public function __construct(
+        public JobMaster $master,
+        public array $previews = [],
+        private float $seconds = self::MOST_SECONDS,
+    ) {
     }
 
     public static function name(): string
@@ -48,6 +57,6 @@ final readonly class ReadMasterJob implements PixelJob
 
     public function timeLimit(): float
     {
-        return 180;
+        return $this->seconds;
     }
 }

@@ -61,6 +61,9 @@ final class PixelJobFailed extends \RuntimeException implements Failure
 
     public static function tooSlow(float $seconds): self
     {
-        return self::because(FailureReason::TooSlow, \sprintf('It took longer than %d minutes and was stopped.', (int) ($seconds / 60)));
+        return self::because(FailureReason::TooSlow, \sprintf(
+            'It took longer than %s and was stopped.',
+            $seconds < 120 ? \sprintf('%d seconds', (int) $seconds) : \sprintf('%d minutes', (int) ($seconds / 60)),
+        ));
     }
 }

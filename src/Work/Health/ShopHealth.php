@@ -79,7 +79,7 @@ final readonly class ShopHealth
     {
         $alive = array_filter($this->workers->known(), static fn (Worker $worker): bool => $worker->isAlive());
         $idle = [];
-        foreach (['quick' => 'reads pictures', 'press' => 'makes print files'] as $lane => $does) {
+        foreach (['quick' => 'reads pictures', 'heavy' => 'reads large pictures', 'press' => 'makes print files'] as $lane => $does) {
             if ([] === array_filter($alive, static fn (Worker $worker): bool => $worker->takesFrom($lane))) {
                 $idle[] = $does;
             }

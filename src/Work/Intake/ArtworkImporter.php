@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FileStore;
+use Snugfit\Work\Message\ReadHeavyMaster;
 use Snugfit\Work\Message\ReadMaster;
 use Snugfit\Work\Queue\Outbox;
 
@@ -53,9 +54,11 @@ final readonly class ArtworkImporter
     public function order(BatchArtwork $artwork): void
     {
         $hash = $artwork->master();
-        $this->outbox->add(new ReadMaster($artwork->id(), FileStore::masterKey($hash), [
+        $work = new ReadMaster($artwork->id(), FileStore::masterKey($hash), [
             self::THUMBNAIL => FileStore::previewKey($hash, self::THUMBNAIL),
             self::SCREEN => FileStore::previewKey($hash, self::SCREEN),
-        ]));
+        ]);
+        $isHeavy = ReadingEffort::Heavy === ReadingEffort::of($this->store->path(FileStore::masterKey($hash)));
+        $this->outbox->add($isHeavy ? new ReadHeavyMaster($work) : $work);
     }
 }

@@ -13,13 +13,14 @@ use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\StoredMasters;
 use Snugfit\Work\Message\MasterRead;
 use Snugfit\Work\Message\MasterUnreadable;
+use Snugfit\Work\Message\ReadHeavyMaster;
 use Snugfit\Work\Message\ReadMaster;
 use Snugfit\Work\Queue\AnswerSender;
 use Snugfit\Work\Worker\Heartbeat;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Messenger\MessageBusInterface;
 
 /** In a worker: reads a master in a child process and tells the host what was found. */
-#[AsMessageHandler]
 final readonly class ReadMasterHandler
 {
     /** How often it is tried where the machine ended the child, and seconds between, growing. */
@@ -35,15 +36,40 @@ final readonly class ReadMasterHandler
         private StoredMasters $masters,
         private AnswerSender $host,
         private Heartbeat $heartbeat,
+        private MessageBusInterface $bus,
     ) {
     }
 
-    public function __invoke(ReadMaster $message): void
+    /** What takes longer than most do goes to the lane for that, so that nobody waits behind it. */
+    #[AsMessageHandler]
+    public function usual(ReadMaster $message): void
+    {
+        try {
+            $this->read($message, ReadingEffort::USUAL_SECONDS);
+        } catch (PixelJobFailed $e) {
+            FailureReason::TooSlow === $e->reason()
+                ? $this->bus->dispatch(new ReadHeavyMaster($message))
+                : $this->host->tell(new MasterUnreadable($message->artworkId, $e->getMessage()));
+        }
+    }
+
+    #[AsMessageHandler]
+    public function heavy(ReadHeavyMaster $message): void
+    {
+        try {
+            $this->read($message->work, ReadMasterJob::MOST_SECONDS);
+        } catch (PixelJobFailed $e) {
+            $this->host->tell(new MasterUnreadable($message->artworkId(), $e->getMessage()));
+        }
+    }
+
+    /** @throws PixelJobFailed */
+    private function read(ReadMaster $message, float $seconds): void
     {
         $previews = array_map($this->store->path(...), $message->previewKeys);
         for ($try = 1;; ++$try) {
             try {
-                $child = $this->processes->start(new ReadMasterJob($this->masters->byKey($message->masterKey), $previews));
+                $child = $this->processes->start(new ReadMasterJob($this->masters->byKey($message->masterKey), $previews, $seconds));
                 while ($child->isRunning()) {
                     usleep(self::LOOK);
                     $this->heartbeat->beat();
@@ -53,9 +79,7 @@ final readonly class ReadMasterHandler
                 return;
             } catch (PixelJobFailed $e) {
                 if (FailureReason::Killed !== $e->reason() || self::TRIES === $try) {
-                    $this->host->tell(new MasterUnreadable($message->artworkId, $e->getMessage()));
-
-                    return;
+                    throw $e;
                 }
                 sleep(self::PAUSE * $try);
             }

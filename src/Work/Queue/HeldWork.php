@@ -17,10 +17,11 @@ final readonly class HeldWork
 
     public function __construct(
         #[Autowire(service: 'messenger.transport.quick')] TransportInterface $quick,
+        #[Autowire(service: 'messenger.transport.heavy')] TransportInterface $heavy,
         #[Autowire(service: 'messenger.transport.press')] TransportInterface $press,
         #[Autowire(service: 'messenger.transport.answers')] TransportInterface $answers,
     ) {
-        $this->lanes = [$quick, $press, $answers];
+        $this->lanes = [$quick, $heavy, $press, $answers];
     }
 
     /** @return array<int, true> numbers of print files */
