@@ -29,28 +29,42 @@ mkdir -p "$SNUGFIT_DATA"
 SNUGFIT_DATA=$(cd "$SNUGFIT_DATA" && pwd)
 chmod go-rwx "$SNUGFIT_DATA"
 run=$SNUGFIT_DATA/run
-mkdir -p "$run" "$SNUGFIT_DATA/tmp"
+mkdir -p "$run/pids" "$SNUGFIT_DATA/tmp"
+
+# Nothing of the open shop runs as root: who started it as root gave a user of its own to it (tools/setup.sh).
+as_shop=()
+user=snugfit
+if [ "$(id -u)" = 0 ] && id "$user" >/dev/null 2>&1; then
+  find "$SNUGFIT_DATA" ! -user "$user" -exec chown -h "$user:" {} +
+  caps=-all
+  [ "$port" -ge 1024 ] || caps=-all,+net_bind_service
+  as_shop=(setpriv --reuid="$user" --regid="$user" --clear-groups --inh-caps="$caps" --ambient-caps="$caps" --no-new-privs)
+  if ! "${as_shop[@]}" test -r "$root/public/index.php" -a -r "$root/vendor/autoload.php" -a -w "$run"; then
+    as_shop=()
+    chown -R root: "$SNUGFIT_DATA"
+    echo "Snugfit runs as root: the user \"$user\" cannot reach $root or $SNUGFIT_DATA." >&2
+  fi
+fi
 
 exec 8>"$run/lock"
 flock -n 8 || { echo "The shop in $SNUGFIT_DATA is open already." >&2; exit 1; }
 # What a start that was killed left behind would hold the port, and work beside the new one.
 source "$root/tools/server/groups.sh"
-mkdir -p "$run/pids"
 end_shop "$run"
 if (exec 3<>"/dev/tcp/$host/$port") 2>/dev/null; then
   echo "Port $port is taken by another program. Choose another with --port." >&2
   exit 1
 fi
 
-php "$root/bin/console" doctrine:migrations:migrate --no-interaction --quiet 8>&-
-php "$root/bin/console" shop:stock --quiet 8>&-
+"${as_shop[@]}" php "$root/bin/console" doctrine:migrations:migrate --no-interaction --quiet 8>&-
+"${as_shop[@]}" php "$root/bin/console" shop:stock --quiet 8>&-
 
 cores=$(nproc)
-php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$cores"
+"${as_shop[@]}" php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$cores"
 supervisord=$(command -v supervisord)
 # It ends with this script, however that ends, and all that it started ends with it.
 supervise() {
-  setpriv --pdeathsig TERM "$supervisord" -n -c "$run/supervisord.conf" >/dev/null 2>&1 8>&- &
+  "${as_shop[@]}" setpriv --pdeathsig TERM "$supervisord" -n -c "$run/supervisord.conf" >/dev/null 2>&1 8>&- &
   supervisor=$!
 }
 supervise
@@ -68,7 +82,7 @@ for _ in $(seq 1 200); do
 done
 curl -fsS -o /dev/null --max-time 5 "$address" || fail "The page does not answer"
 if [ "$mode" = demo ]; then
-  php "$root/bin/console" shop:demo 8>&-
+  "${as_shop[@]}" php "$root/bin/console" shop:demo 8>&-
 fi
 echo "Snugfit is open: $address   (Ctrl-C closes it)"
 while :; do

@@ -11,8 +11,8 @@ flock 9
 log=var/setup.log
 
 debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1"
-debian_command="$debian_command poppler-utils librsvg2-bin woff2 unzip composer git ca-certificates nodejs"
-debian_server="$debian_command php8.2-fpm nginx-light supervisor curl"
+debian_command="$debian_command poppler-utils librsvg2-bin bubblewrap woff2 unzip composer git ca-certificates nodejs"
+debian_server="$debian_command php8.2-fpm nginx-light supervisor curl passwd"
 debian_bench="$debian_command libvips-tools"
 debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl icc-profiles-free liblcms2-utils procps python3-pil"
 packages=debian_$purpose
@@ -64,6 +64,15 @@ if is_stale var/cache/.built src config migrations templates composer.json; then
   rm -rf var/cache
   mkdir -p var/cache
   touch var/cache/.built
+fi
+
+# Pages are drawn by templates that are compiled beforehand: whom the shop runs as may not write to the program.
+if [ "$purpose" = server ] || [ "$purpose" = test ]; then
+  [ -e var/cache/prod/.warm ] || { quietly php bin/console cache:warmup --env=prod; touch var/cache/prod/.warm; }
+  # Started by root, the shop runs as a user of its own.
+  if [ "$(id -u)" = 0 ] && ! id snugfit >/dev/null 2>&1; then
+    quietly useradd --system --no-create-home --home-dir /nonexistent --shell /usr/sbin/nologin snugfit
+  fi
 fi
 
 # A shop from before an upgrade: commands read its shelf, too.

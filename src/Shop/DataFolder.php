@@ -67,6 +67,12 @@ final readonly class DataFolder
         return $this->path.'/run/pulse';
     }
 
+    /** Whether children can be shut off here, as it was found last. */
+    public function sealing(): string
+    {
+        return $this->path.'/run/sealing';
+    }
+
     /** For what does not outlive a job. */
     public function temporary(): string
     {

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\TestWith;
 use Snugfit\Core\FailureReason;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Pixels\Job\JobFiles;
 use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\PixelJob;
 use Snugfit\Pixels\Job\ReadMasterJob;
@@ -103,6 +104,11 @@ final class PixelProcessPoolTest extends PixelTestCase
             public function timeLimit(): float
             {
                 return 0.001;
+            }
+
+            public function files(): JobFiles
+            {
+                return $this->job->files();
             }
 
             public function toArray(): array

@@ -33,6 +33,11 @@ final readonly class DetailRegionsJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->picture]);
+    }
+
     public function timeLimit(): float
     {
         return 60;

@@ -50,6 +50,11 @@ final readonly class MakePrintJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->master->path], [$this->target, $this->proof, $this->copy]);
+    }
+
     public function timeLimit(): float
     {
         return 6 * 3600;

@@ -45,6 +45,11 @@ final readonly class MaskOverlayJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([], [$this->target]);
+    }
+
     public function timeLimit(): float
     {
         return 30;

@@ -66,6 +66,11 @@ final readonly class PatchJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->master->path], [$this->target]);
+    }
+
     public function timeLimit(): float
     {
         return 120;

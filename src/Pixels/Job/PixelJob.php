@@ -19,6 +19,8 @@ interface PixelJob
     /** @return array<string, mixed> what fromJson() reads */
     public function toArray(): array;
 
+    public function files(): JobFiles;
+
     /** After how many seconds it is stopped, since no honest file takes that long. */
     public function timeLimit(): float;
 }

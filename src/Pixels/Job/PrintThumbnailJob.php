@@ -35,6 +35,11 @@ final readonly class PrintThumbnailJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->file], [$this->target]);
+    }
+
     public function timeLimit(): float
     {
         return 600;

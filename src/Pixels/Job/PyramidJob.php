@@ -49,6 +49,11 @@ final readonly class PyramidJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->master->path], [$this->growing, $this->folder]);
+    }
+
     public function timeLimit(): float
     {
         return 6 * 3600;

@@ -55,6 +55,11 @@ final readonly class ReadMasterJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->master->path], array_values($this->previews));
+    }
+
     public function timeLimit(): float
     {
         return $this->seconds;

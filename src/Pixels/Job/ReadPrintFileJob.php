@@ -32,6 +32,11 @@ final readonly class ReadPrintFileJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->file]);
+    }
+
     public function timeLimit(): float
     {
         return 600;

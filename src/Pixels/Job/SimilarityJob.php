@@ -56,6 +56,11 @@ final readonly class SimilarityJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->master->path, $this->reference->path]);
+    }
+
     public function timeLimit(): float
     {
         return 3600;

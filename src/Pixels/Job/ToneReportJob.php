@@ -35,6 +35,11 @@ final readonly class ToneReportJob implements PixelJob
         ];
     }
 
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->master->path]);
+    }
+
     public function timeLimit(): float
     {
         return 60;

@@ -17,6 +17,8 @@ final class PixelProcess
     /** Bytes of memory over which it is not used again: what a large picture took is given back to the machine. */
     private const LEAN = 256 << 20;
 
+    private const BY_SIGNAL = 128;
+
     private string $line = '';
     private ?string $answer = null;
     private float $enlarged = 0.0;
@@ -70,9 +72,20 @@ final class PixelProcess
     /** Whether it can well take another job. */
     public function isLean(): bool
     {
-        $memory = explode(' ', (string) @file_get_contents('/proc/'.$this->pid().'/statm'));
+        $memory = explode(' ', (string) @file_get_contents('/proc/'.$this->innermost().'/statm'));
 
         return $this->isAlive() && isset($memory[1]) && (int) $memory[1] * 4096 < self::LEAN;
+    }
+
+    /** The process that does the work: what shuts it off stands before it. */
+    private function innermost(): int
+    {
+        $pid = (int) $this->pid();
+        while ('' !== ($children = trim((string) @file_get_contents("/proc/$pid/task/$pid/children")))) {
+            $pid = (int) $children;
+        }
+
+        return $pid;
     }
 
     public function pid(): ?int
@@ -86,8 +99,7 @@ final class PixelProcess
      */
     public function ranOutOfMemory(): bool
     {
-        return JobRunner::OUT_OF_MEMORY === $this->process->getExitCode() ||
-            ($this->process->hasBeenSignaled() && \SIGTRAP === $this->process->getTermSignal());
+        return JobRunner::OUT_OF_MEMORY === $this->process->getExitCode() || \SIGTRAP === $this->endedBy();
     }
 
     /**
@@ -96,8 +108,20 @@ final class PixelProcess
      */
     public function wasKilled(): bool
     {
-        return $this->process->hasBeenSignaled() &&
-            \in_array($this->process->getTermSignal(), [\SIGKILL, \SIGTERM, \SIGINT, \SIGHUP, \SIGQUIT], true);
+        return \in_array($this->endedBy(), [\SIGKILL, \SIGTERM, \SIGINT, \SIGHUP, \SIGQUIT], true);
+    }
+
+    /** The signal that ended it; what shuts it off tells it by an exit code of 128 and more, as shells do. */
+    private function endedBy(): ?int
+    {
+        $this->process->isRunning();
+        $code = (int) $this->process->getExitCode();
+
+        return match (true) {
+            $this->process->hasBeenSignaled() => $this->process->getTermSignal(),
+            $code > self::BY_SIGNAL => $code - self::BY_SIGNAL,
+            default => null,
+        };
     }
 
     /** What it said of its own accord, mostly why it came to nothing. */

@@ -18,6 +18,8 @@ final readonly class PixelProcessPool
     /** Bytes of memory a child may take for itself; files mapped from disk do not count. */
     private const MEMORY = 4 << 30;
 
+    private Sandbox $sandbox;
+
     public function __construct(
         private string $projectDir,
         private DataFolder $data,
@@ -26,6 +28,7 @@ final readonly class PixelProcessPool
         private ?string $workDir = null,
         private IdleProcesses $idle = new IdleProcesses(),
     ) {
+        $this->sandbox = new Sandbox($projectDir, $data);
     }
 
     /** A page's own process is another program than the command line's, which is wanted here. */
@@ -60,28 +63,34 @@ final readonly class PixelProcessPool
                 @mkdir($folder, 0o700, true);
             }
         }
-        $kind = $this->threads.' '.$this->workFolder();
-        $process =
-            $this->idle->take($kind) ??
-            PixelProcess::start(
-                [
-                    'prlimit',
-                    '--data='.self::MEMORY,
-                    '--core=0',
-                    self::php(),
-                    '-d',
-                    'memory_limit=1G',
-                    '-d',
-                    'display_errors=stderr',
-                    $this->projectDir.'/bin/pixels',
-                    (string) $this->threads,
-                    $this->workFolder(),
-                ],
-                // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
-                ['TMPDIR' => $this->data->temporary(), 'G_SLICE' => 'always-malloc'],
-            );
+        $folders = $this->sandbox->folders($job->files(), [$this->data->temporary(), $this->workFolder()]);
+        $kind = $this->threads.' '.$folders->name();
+        $process = $this->idle->take($kind) ?? $this->process($folders);
 
         return new PixelTask($process, $job, fn () => $this->idle->keep($kind, $process));
+    }
+
+    private function process(SandboxFolders $folders): PixelProcess
+    {
+        $command = [
+            'prlimit',
+            '--data='.self::MEMORY,
+            '--core=0',
+            self::php(),
+            '-d',
+            'memory_limit=1G',
+            '-d',
+            'display_errors=stderr',
+            $this->projectDir.'/bin/pixels',
+            (string) $this->threads,
+            $this->workFolder(),
+        ];
+
+        return PixelProcess::start(
+            $this->sandbox->isAvailable() ? $this->sandbox->around($command, $folders, $this->data->temporary()) : $command,
+            // A terminal's Ctrl-C reaches the parent, which stops its children in its own order.
+            ['TMPDIR' => $this->data->temporary(), 'G_SLICE' => 'always-malloc'],
+        );
     }
 
     private function workFolder(): string
