@@ -39,7 +39,11 @@ if [ "$(id -u)" = 0 ] && id "$user" >/dev/null 2>&1; then
   caps=-all
   [ "$port" -ge 1024 ] || caps=-all,+net_bind_service
   as_shop=(setpriv --reuid="$user" --regid="$user" --clear-groups --inh-caps="$caps" --ambient-caps="$caps" --no-new-privs)
-  if ! "${as_shop[@]}" test -r "$root/public/index.php" -a -r "$root/vendor/autoload.php" -a -w "$run"; then
+  # Packages are installed with whatever rights their archives name.
+  can_run() { "${as_shop[@]}" php "$root/bin/console" about --env=prod >/dev/null 2>&1 && "${as_shop[@]}" test -w "$run"; }
+  can_run || chmod -R go+rX "$root"/{bin,config,migrations,networks,node_modules,profiles,public,src,templates,tools,vendor} \
+    "$root/var/cache" "$root/var/fonts"
+  if ! can_run; then
     as_shop=()
     chown -R root: "$SNUGFIT_DATA"
     echo "Snugfit runs as root: the user \"$user\" cannot reach $root or $SNUGFIT_DATA." >&2
@@ -70,7 +74,7 @@ supervise() {
 supervise
 end() { kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; end_shop "$run"; }
 stop() { trap - EXIT INT TERM HUP; end; echo; echo "Stopped."; exit 0; }
-fail() { tail -n 20 "$run"/*.log "$SNUGFIT_DATA"/log/*.log >&2 2>/dev/null || true; echo "$1; what happened is in $run." >&2; exit 1; }
+fail() { tail -n 8 "$run"/*.log "$SNUGFIT_DATA"/log/*.log 2>/dev/null | cut -c 1-300 >&2 || true; echo "$1; what happened is in $run." >&2; exit 1; }
 trap stop INT TERM HUP
 trap end EXIT
 

@@ -6,6 +6,7 @@ namespace Snugfit\Work\Health;
 
 enum HealthTopic: string
 {
+    case Data = 'Data';
     case Disk = 'Disk';
     case Host = 'Host';
     case Workers = 'Workers';

@@ -38,7 +38,17 @@ final readonly class ShopHealth
     /** @return list<HealthFinding> nothing where all is well */
     public function findings(): array
     {
-        return array_values(array_filter([$this->disk(), $this->host() ?? $this->workers(), $this->queue(), $this->files()]));
+        try {
+            return array_values(array_filter([$this->disk(), $this->host() ?? $this->workers(), $this->queue(), $this->files()]));
+        } catch (DatabaseFailed) {
+            return [
+                new HealthFinding(
+                    HealthTopic::Data,
+                    'The shop\'s data cannot be read.',
+                    'Close Snugfit where it was started, with Ctrl-C, and start it again: it looks at its data then and says what is wrong.',
+                ),
+            ];
+        }
     }
 
     public function freeBytes(): int
