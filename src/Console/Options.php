@@ -33,6 +33,13 @@ final readonly class Options
         return \is_string($value) ? $value : throw new \InvalidArgumentException(\sprintf('Give %s once.', $name));
     }
 
+    public function optionalArgument(string $name): ?string
+    {
+        $value = $this->input->getArgument($name);
+
+        return \is_string($value) ? $value : null;
+    }
+
     public function text(string $name): ?string
     {
         $value = $this->input->getOption($name);

@@ -81,7 +81,7 @@ final class AddressesTest extends ShopTestCase
         if ([] !== $names && 'batch_restore' !== $name) {
             yield 'a deleted batch' => $names;
         }
-        foreach (['product' => 'nothing', 'run' => 987_654, 'file' => 987_654, 'token' => str_repeat('0', 32)] as $parameter => $value) {
+        foreach (['product' => 'nothing', 'person' => 987_654, 'run' => 987_654, 'file' => 987_654, 'token' => str_repeat('0', 32)] as $parameter => $value) {
             if (\in_array($parameter, $parameters, true)) {
                 yield "no such $parameter" => [$parameter => $value];
             }

@@ -37,8 +37,13 @@ class PrintRun
     #[ORM\Column]
     private bool $cancelled = false;
 
-    public function __construct(Batch $batch)
+    /** Who started it; null where nobody signs in. */
+    #[ORM\Column(length: 60, nullable: true)]
+    private ?string $startedBy;
+
+    public function __construct(Batch $batch, ?string $startedBy = null)
     {
+        $this->startedBy = $startedBy;
         $this->batch = $batch;
         $this->startedAt = new \DateTimeImmutable();
     }
@@ -51,6 +56,11 @@ class PrintRun
     public function batch(): Batch
     {
         return $this->batch;
+    }
+
+    public function startedBy(): ?string
+    {
+        return $this->startedBy;
     }
 
     public function startedAt(): \DateTimeImmutable

@@ -35,8 +35,13 @@ class UndoEntry
     #[ORM\Column]
     private \DateTimeImmutable $at;
 
-    public function __construct(Batch $batch, string $what, ChangeList $changes)
+    /** Who did it; null where nobody signs in. */
+    #[ORM\Column(name: 'done_by', length: 60, nullable: true)]
+    private ?string $by;
+
+    public function __construct(Batch $batch, string $what, ChangeList $changes, ?string $by = null)
     {
+        $this->by = $by;
         $this->batch = $batch;
         $this->what = mb_strimwidth($what, 0, 200, '…');
         $this->changes = $changes;
@@ -56,6 +61,16 @@ class UndoEntry
     public function what(): string
     {
         return $this->what;
+    }
+
+    public function by(): ?string
+    {
+        return $this->by;
+    }
+
+    public function at(): \DateTimeImmutable
+    {
+        return $this->at;
     }
 
     public function changes(): ChangeList

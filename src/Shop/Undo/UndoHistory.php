@@ -16,6 +16,7 @@ final readonly class UndoHistory
         private EntityManagerInterface $entities,
         private UndoEntryRepository $entries,
         private ActGuard $guard,
+        private ActingPerson $person,
     ) {
     }
 
@@ -41,7 +42,7 @@ final readonly class UndoHistory
             foreach ($this->entries->undone($batch) as $entry) {
                 $this->entities->remove($entry);
             }
-            $this->entities->persist(new UndoEntry($batch, $what, $effective));
+            $this->entities->persist(new UndoEntry($batch, $what, $effective, $this->person->name()));
         });
     }
 

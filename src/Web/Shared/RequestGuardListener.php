@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Shared;
 
+use Snugfit\Web\People\Door;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Event\ResponseEvent;
@@ -42,7 +43,8 @@ final readonly class RequestGuardListener
                 throw new BadRequestHttpException('What was sent is no text.');
             }
         });
-        if ($request->isMethodSafe()) {
+        // A script's token is in no page's power to send.
+        if ($request->isMethodSafe() || Door::isScript($request)) {
             return;
         }
         $site = $request->headers->get('Sec-Fetch-Site');

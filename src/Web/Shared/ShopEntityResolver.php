@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Product\Product;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\Person;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\Entity\StoredProduct;
@@ -39,6 +40,7 @@ final readonly class ShopEntityResolver implements ValueResolverInterface
             BatchArtwork::class => $this->artwork($named, $request),
             PrintRun::class => $this->run($this->entities->find(PrintRun::class, (int) $named)),
             PrintFile::class => $this->file($this->entities->find(PrintFile::class, (int) $named)),
+            Person::class => $this->entities->find(Person::class, (int) $named) ?? throw self::notFound(),
             StoredProduct::class => $this->products->byCode($named) ?? throw self::notFound(),
             Product::class => $this->products->byCode($named)?->product() ?? throw self::notFound(),
             default => null,
