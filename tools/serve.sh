@@ -5,13 +5,21 @@ mode=$1; shift
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 port=8087
 host=127.0.0.1
+names=()
+cert= key= proxy=
 while [ $# -gt 0 ]; do
-  case "$1" in
-    --port) port=${2:?--port takes a number}; shift 2 ;;
-    --port=*) port=${1#*=}; shift ;;
-    --host) host=${2:?--host takes an address}; shift 2 ;;
-    --host=*) host=${1#*=}; shift ;;
-    *) echo "Snugfit does not know \"$1\". It takes --port N and --host ADDRESS." >&2; exit 1 ;;
+  option=${1%%=*}
+  case "$1" in --*=*) value=${1#*=}; shift ;; *) value=${2:-}; shift; [ $# -gt 0 ] && shift ;; esac
+  [ -n "$value" ] || { echo "$option takes a value." >&2; exit 1; }
+  case "$option" in
+    --port) port=$value ;;
+    --host) host=$value ;;
+    --name) names+=("$value") ;;
+    --tls-cert) cert=$value ;;
+    --tls-key) key=$value ;;
+    --behind-proxy) proxy=$value ;;
+    *) echo "Snugfit does not know \"$option\"." >&2
+      echo "It takes --port, --host, --name, --tls-cert, --tls-key and --behind-proxy." >&2; exit 1 ;;
   esac
 done
 [[ $port =~ ^[0-9]+$ ]] && [ "$port" -ge 1 ] && [ "$port" -le 65535 ] || { echo "--port takes a number from 1 to 65535." >&2; exit 1; }
@@ -22,9 +30,20 @@ if [ "$APP_ENV" = dev ]; then "$root/tools/setup.sh" test; else "$root/tools/set
 # What a shop keeps is its owner's alone.
 umask 077
 export SNUGFIT_DATA=${SNUGFIT_DATA:-$root/var/shop}
-# The names that the shop answers to; another address than this machine's own has to be asked for by name.
-pattern=$(printf '%s' "$host" | sed 's/[.[\*^$]/\\&/g')
-export SNUGFIT_HOSTS=${SNUGFIT_HOSTS:-"^(localhost|127\.0\.0\.1|\[::1\]|$pattern)\$"}
+# On this machine's own loopback one person works without signing in. Whoever else can reach the shop has to.
+case "$host" in
+  localhost|127.*|::1) [ -n "$proxy" ] && SNUGFIT_DOOR=closed || SNUGFIT_DOOR=open ;;
+  *) SNUGFIT_DOOR=closed ;;
+esac
+export SNUGFIT_DOOR
+# The names that the shop answers to: this machine's own, the address that was asked for, and what is named.
+[ "$SNUGFIT_DOOR" = open ] || names+=("$(hostname)" $(hostname -f 2>/dev/null) $(hostname -I 2>/dev/null))
+pattern='localhost|127\.0\.0\.1|\[::1\]'
+for name in "$host" "${names[@]}"; do
+  [[ $name != *:* ]] || name="[$name]"
+  pattern+="|$(printf '%s' "$name" | sed 's/[].[\*^$()+?{|]/\\&/g')"
+done
+export SNUGFIT_HOSTS=${SNUGFIT_HOSTS:-"^($pattern)\$"}
 mkdir -p "$SNUGFIT_DATA"
 SNUGFIT_DATA=$(cd "$SNUGFIT_DATA" && pwd)
 chmod go-rwx "$SNUGFIT_DATA"
@@ -50,6 +69,13 @@ if [ "$(id -u)" = 0 ] && id "$user" >/dev/null 2>&1; then
   fi
 fi
 
+# Drawn once for each shop.
+if [ -z "${SNUGFIT_SECRET:-}" ]; then
+  [ -s "$SNUGFIT_DATA/secret" ] || head -c 32 /dev/urandom | od -An -tx1 | tr -d ' \n' >"$SNUGFIT_DATA/secret"
+  SNUGFIT_SECRET=$(cat "$SNUGFIT_DATA/secret")
+  export SNUGFIT_SECRET
+fi
+
 exec 8>"$run/lock"
 flock -n 8 || { echo "The shop in $SNUGFIT_DATA is open already." >&2; exit 1; }
 # What a start that was killed left behind would hold the port, and work beside the new one.
@@ -63,8 +89,30 @@ fi
 "${as_shop[@]}" php "$root/bin/console" doctrine:migrations:migrate --no-interaction --quiet 8>&-
 "${as_shop[@]}" php "$root/bin/console" shop:stock --quiet 8>&-
 
+scheme=http
+if [ "$SNUGFIT_DOOR" = closed ]; then
+  if ! "${as_shop[@]}" php "$root/bin/console" user has-owner --quiet 8>&-; then
+    echo "From other machines people sign in, and nobody can yet." >&2
+    echo "Add an owner first: bin/snugfit user add NAME --role=owner" >&2
+    exit 1
+  fi
+  if [ -z "$proxy" ]; then
+    scheme=https
+    if [ -n "$cert" ] || [ -n "$key" ]; then
+      [ -r "$cert" ] && [ -r "$key" ] || { echo "--tls-cert and --tls-key both name a file that can be read." >&2; exit 1; }
+      mkdir -p "$run/tls"
+      install -m 600 "$cert" "$run/tls/cert.pem"; install -m 600 "$key" "$run/tls/key.pem"
+    else
+      # One of its own, which browsers warn of once: better than passwords that everybody on the network reads.
+      "$root/tools/server/certificate.sh" "$SNUGFIT_DATA/tls" "$host" "${names[@]}"
+      mkdir -p "$run/tls"
+      install -m 600 "$SNUGFIT_DATA/tls/cert.pem" "$SNUGFIT_DATA/tls/key.pem" "$run/tls/"
+    fi
+    [ ${#as_shop[@]} -eq 0 ] || chown -R "$user:" "$run/tls" "$SNUGFIT_DATA/tls" 2>/dev/null || true
+  fi
+fi
 cores=$(nproc)
-"${as_shop[@]}" php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$cores"
+"${as_shop[@]}" php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$cores" "$scheme" "$proxy"
 supervisord=$(command -v supervisord)
 # It ends with this script, however that ends, and all that it started ends with it.
 supervise() {
@@ -74,17 +122,27 @@ supervise() {
 supervise
 end() { kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; end_shop "$run"; }
 stop() { trap - EXIT INT TERM HUP; end; echo; echo "Stopped."; exit 0; }
-fail() { tail -n 8 "$run"/*.log "$SNUGFIT_DATA"/log/*.log 2>/dev/null | cut -c 1-300 >&2 || true; echo "$1; what happened is in $run." >&2; exit 1; }
+fail() {
+  tail -n 8 "$run"/*.log "$SNUGFIT_DATA"/log/*.log 2>/dev/null | cut -c 1-300 >&2 || true
+  echo "$1; what happened is in $run." >&2
+  exit 1
+}
 trap stop INT TERM HUP
 trap end EXIT
 
-address="http://$host:$port/"
+reach=$host
+case "$host" in 0.0.0.0|::) reach=127.0.0.1 ;; esac
+[[ $reach != *:* ]] || reach="[$reach]"
+address="$scheme://$reach:$port/"
+# Behind a proxy nobody but that may ask.
+[ -z "$proxy" ] || address="http://$reach:$port/"
+asks() { curl -ks -o /dev/null --max-time "$1" -w '%{http_code}' "$address" 2>/dev/null | grep -qE '^(200|302|401|403)$'; }
 for _ in $(seq 1 200); do
   kill -0 "$supervisor" 2>/dev/null || fail "The shop did not start"
-  curl -fsS -o /dev/null --max-time 2 "$address" 2>/dev/null && break
+  asks 2 && break
   sleep 0.1
 done
-curl -fsS -o /dev/null --max-time 5 "$address" || fail "The page does not answer"
+asks 5 || fail "The page does not answer"
 if [ "$mode" = demo ]; then
   "${as_shop[@]}" php "$root/bin/console" shop:demo 8>&-
 fi

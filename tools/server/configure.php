@@ -4,10 +4,28 @@ declare(strict_types=1);
 
 /*
  * Writes the configuration of web server, PHP and supervisor for one start of the shop.
- * Usage: configure.php PROJECT RUN-FOLDER HOST PORT CORES
+ * Usage: configure.php PROJECT RUN-FOLDER HOST PORT CORES SCHEME PROXY
  */
 
-[, $root, $run, $host, $port, $cores] = $argv;
+[, $root, $run, $host, $port, $cores, $scheme, $proxy] = $argv;
+$listen = (str_contains($host, ':') ? "[$host]" : $host).":$port";
+if ('' !== $proxy && false === filter_var($proxy, \FILTER_VALIDATE_IP)) {
+    fwrite(\STDERR, "--behind-proxy takes the proxy's address, like 192.0.2.7.\n");
+    exit(1);
+}
+$tls = 'https' === $scheme
+    ? "ssl_certificate $run/tls/cert.pem; ssl_certificate_key $run/tls/key.pem; ssl_protocols TLSv1.2 TLSv1.3;\n"
+        .'        add_header Strict-Transport-Security "max-age=31536000" always;'
+    : '';
+// Who it is that asks, the proxy tells; nobody else may ask at all.
+$through = '' === $proxy
+    ? ''
+    : "set_real_ip_from $proxy; real_ip_header X-Forwarded-For; if (\$realip_remote_addr != \"$proxy\") { return 403; }";
+$https = match (true) {
+    'https' === $scheme => 'on',
+    '' !== $proxy => '$shop_https',
+    default => 'off',
+};
 $root = realpath($root);
 $data = dirname($run);
 $isRoot = 0 === posix_geteuid();
@@ -36,9 +54,26 @@ $nginx = <<<CONF
         scgi_temp_path $run/nginx-scgi;
         client_max_body_size 16m;
         client_body_buffer_size 1m;
+        map \$http_x_forwarded_proto \$shop_https { default off; https on; }
+        # Guessing passwords is slow before it costs anything.
+        limit_req_zone \$binary_remote_addr zone=sign-in:1m rate=30r/m;
+        limit_req_status 429;
+        limit_req_log_level info;
         server {
-            listen $host:$port;
+            listen $listen %s;
+            $tls
+            $through
             root $root/public;
+            location = /sign-in { limit_req zone=sign-in burst=10 nodelay; fastcgi_pass unix:$run/php.sock; include $run/fastcgi.conf; }
+            # Files that scripts send, as they come.
+            location /api/ {
+                client_max_body_size 520m;
+                fastcgi_request_buffering off;
+                fastcgi_pass unix:$run/php.sock;
+                fastcgi_read_timeout 3600;
+                fastcgi_max_temp_file_size 0;
+                include $run/fastcgi.conf;
+            }
             location /build/ { expires 1y; add_header Cache-Control "public, immutable"; add_header X-Content-Type-Options nosniff; }
             location /images/ { expires 1d; add_header X-Content-Type-Options nosniff; }
             # Files of the shop, sent by the web server once PHP has allowed it.
@@ -71,7 +106,12 @@ $fastcgi = <<<CONF
     fastcgi_param REMOTE_ADDR \$remote_addr;
     fastcgi_param HTTP_X_SENDFILE_TYPE X-Accel-Redirect;
     fastcgi_param HTTP_X_ACCEL_MAPPING $data/files/=/.files/;
+    fastcgi_param HTTPS $https;
+    # What only a proxy that is known may say is not passed on: PHP takes its word from what stands above.
     fastcgi_param HTTP_PROXY "";
+    fastcgi_param HTTP_X_FORWARDED_FOR "";
+    fastcgi_param HTTP_X_FORWARDED_HOST "";
+    fastcgi_param HTTP_X_FORWARDED_PROTO "";
     CONF;
 
 $pool = <<<CONF
@@ -141,7 +181,7 @@ $supervisor = sprintf($supervisor, $isRoot ? 'user=root' : '')
     .$program('press', sprintf($consume, 'press'), max(1, (int) $cores));
 
 $files = [
-    'nginx.conf' => sprintf($nginx, $isRoot ? 'user root;' : ''),
+    'nginx.conf' => sprintf($nginx, $isRoot ? 'user root;' : '', 'https' === $scheme ? 'ssl' : ''),
     'fastcgi.conf' => $fastcgi,
     'php-fpm.conf' => sprintf($pool, $isRoot ? "user = root\n    group = root\n    listen.mode = 0600" : 'listen.mode = 0600'),
     'supervisord.conf' => $supervisor,
@@ -153,7 +193,8 @@ foreach ($files as $name => $text) {
     }
 }
 // Notes that can be written over even when the disk is full.
-foreach (['web' => 1, 'php' => 1, 'host' => 1, 'keeper' => 1, 'quick' => 2, 'heavy' => 1, 'press' => max(1, (int) $cores)] as $name => $count) {
+$programs = ['web' => 1, 'php' => 1, 'host' => 1, 'keeper' => 1, 'quick' => 2, 'heavy' => 1, 'press' => max(1, (int) $cores)];
+foreach ($programs as $name => $count) {
     for ($number = 1; $number <= $count; ++$number) {
         is_file("$run/pids/$name-$number") || file_put_contents("$run/pids/$name-$number", str_repeat(' ', 10));
     }

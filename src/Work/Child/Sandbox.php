@@ -64,7 +64,9 @@ final readonly class Sandbox
             $reads[] = false === $target ? $this->folderOf($path) : $this->folderOf($target);
         }
 
-        return SandboxFolders::of($reads, [...array_map($this->folderOf(...), $files->writes), ...array_map($this->absolute(...), $writes)]);
+        $written = [...array_map($this->folderOf(...), $files->writes), ...array_map($this->absolute(...), $writes)];
+
+        return SandboxFolders::of($reads, $written);
     }
 
     /**

@@ -35,10 +35,14 @@ final readonly class SandboxFolders
     /** @return list<array{string, string}> how and what, outer folders first, since the later lies over the earlier */
     public function mounts(): array
     {
-        $mounts = [...array_fill_keys($this->reads, '--ro-bind'), ...array_fill_keys($this->writes, '--bind')];
-        ksort($mounts);
+        $how = [...array_fill_keys($this->reads, '--ro-bind'), ...array_fill_keys($this->writes, '--bind')];
+        ksort($how);
+        $mounts = [];
+        foreach ($how as $path => $one) {
+            $mounts[] = [$one, (string) $path];
+        }
 
-        return array_map(static fn (string $path, string $how): array => [$how, $path], array_map(strval(...), array_keys($mounts)), $mounts);
+        return $mounts;
     }
 
     /**

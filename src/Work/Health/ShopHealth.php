@@ -45,7 +45,8 @@ final readonly class ShopHealth
                 new HealthFinding(
                     HealthTopic::Data,
                     'The shop\'s data cannot be read.',
-                    'Close Snugfit where it was started, with Ctrl-C, and start it again: it looks at its data then and says what is wrong.',
+                    'Close Snugfit where it was started, with Ctrl-C, and start it again: it looks at its data then and says what is '
+                        .'wrong.',
                 ),
             ];
         }
