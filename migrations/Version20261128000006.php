@@ -7,7 +7,7 @@ namespace Snugfit\Migrations;
 use Doctrine\DBAL\Schema\Schema;
 use Doctrine\Migrations\AbstractMigration;
 
-/** People sign in, and acts and runs name who did them. */
+/** People sign in, acts and runs name who did them, and orders have names. */
 final class Version20261128000006 extends AbstractMigration
 {
     public function up(Schema $schema): void
@@ -29,6 +29,7 @@ final class Version20261128000006 extends AbstractMigration
             subject VARCHAR(120) NOT NULL, failures INTEGER NOT NULL, last_at INTEGER NOT NULL, PRIMARY KEY (subject)
         )');
         $this->addSql('ALTER TABLE undo_entry ADD COLUMN done_by VARCHAR(60) DEFAULT NULL');
+        $this->addSql('ALTER TABLE print_file ADD COLUMN order_token VARCHAR(16) DEFAULT NULL');
         $this->addSql('ALTER TABLE print_run ADD COLUMN started_by VARCHAR(60) DEFAULT NULL');
     }
 }

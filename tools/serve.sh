@@ -86,6 +86,7 @@ if (exec 3<>"/dev/tcp/$host/$port") 2>/dev/null; then
   exit 1
 fi
 
+"${as_shop[@]}" php "$root/bin/console" shop:ready 8>&- >&2 || exit 1
 "${as_shop[@]}" php "$root/bin/console" doctrine:migrations:migrate --no-interaction --quiet 8>&-
 "${as_shop[@]}" php "$root/bin/console" shop:stock --quiet 8>&-
 

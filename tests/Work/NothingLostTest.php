@@ -34,7 +34,7 @@ final class NothingLostTest extends ShopTestCase
     {
         $batch = $this->ordered();
         $order = $this->orders()[0];
-        [$first, $second] = [Attempt::by('one', $order->printFileId), Attempt::by('other', $order->printFileId)];
+        [$first, $second] = [Attempt::by('one', $order), Attempt::by('other', $order)];
         self::assertNotSame($order->targetKey($first), $order->targetKey($second), 'no two write the same file');
 
         // The first is not heard of, another begins; then the first comes back with something else.
@@ -107,12 +107,28 @@ final class NothingLostTest extends ShopTestCase
         self::assertCount(1, $this->orders());
 
         // Killed when its worker had begun and another cleared the queue.
-        $this->tell(new PrintBegun(Attempt::by('a worker', $this->file($batch)->id())));
+        $order = $this->orders()[0];
+        $this->tell(new PrintBegun(Attempt::by('a worker', $order)));
         $this->forget();
         $this->reconcile();
         $this->work();
         self::assertSame(PrintFileState::Made, $this->file($batch)->state());
         self::assertNotNull($this->deliveries()->lastRun($batch)?->finishedAt());
+    }
+
+    /** An order from before the shop's data was put back to an earlier state, or from before it was ordered again. */
+    public function test_a_worker_that_follows_another_order_is_not_waited_for(): void
+    {
+        $batch = $this->ordered();
+        $old = $this->orders()[0];
+        $this->forget();
+        $this->reconcile();
+        $this->tell(new PrintBegun($attempt = Attempt::by('slow', $old)));
+        $this->tell($late = $this->made($old, $attempt, 'by another recipe, maybe'));
+        self::assertSame(PrintFileState::Queued, $this->file($batch)->state());
+        self::assertFalse($this->store()->has($late->key));
+        $this->work();
+        self::assertSame(PrintFileState::Made, $this->file($batch)->state());
     }
 
     public function test_an_answer_that_waits_for_the_host_is_held(): void

@@ -88,6 +88,10 @@ class PrintFile
     #[ORM\Column(options: ['default' => 0])]
     private int $orders = 0;
 
+    /** Names the order that the workers have: whoever begins by another is not meant any more. */
+    #[ORM\Column(name: 'order_token', length: 16, nullable: true)]
+    private ?string $order = null;
+
     /** The token of the attempt that began last: only that one's answer counts. */
     #[ORM\Column(length: 16, nullable: true)]
     private ?string $attempt = null;
@@ -217,7 +221,13 @@ class PrintFile
         $this->progress = 0.0;
         $this->reason = null;
         $this->attempt = $this->worker = $this->begunAt = null;
+        $this->order = bin2hex(random_bytes(8));
         ++$this->orders;
+    }
+
+    public function orderToken(): ?string
+    {
+        return $this->order;
     }
 
     public function orders(): int
@@ -235,9 +245,9 @@ class PrintFile
     }
 
     /** A worker has begun, maybe after another that is not heard of any more. */
-    public function begin(string $attempt, string $worker): void
+    public function begin(?string $order, string $attempt, string $worker): void
     {
-        if ($this->state->isOpen()) {
+        if ($this->state->isOpen() && $order === $this->order) {
             [$this->state, $this->progress] = [PrintFileState::Making, 0.0];
             [$this->attempt, $this->worker, $this->begunAt] = [$attempt, $worker, new \DateTimeImmutable()];
         }

@@ -13,11 +13,13 @@ final readonly class Attempt
         public string $token,
         /** The worker's name. */
         public string $worker,
+        /** Names the order that it follows; null for one from before orders had names. */
+        public ?string $order,
     ) {
     }
 
-    public static function by(string $worker, int $printFileId): self
+    public static function by(string $worker, MakePrint $order): self
     {
-        return new self($printFileId, bin2hex(random_bytes(8)), $worker);
+        return new self($order->printFileId, bin2hex(random_bytes(8)), $worker, $order->order ?? null);
     }
 }

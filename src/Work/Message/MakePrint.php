@@ -23,6 +23,8 @@ final readonly class MakePrint implements Redeliverable, AboutPrint
         public ?string $proofKey = null,
         /** Of the master, small. */
         public ?string $previewKey = null,
+        /** Names this order among all that there were for the file. */
+        public ?string $order = null,
     ) {
     }
 

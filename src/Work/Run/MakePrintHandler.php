@@ -56,7 +56,7 @@ final readonly class MakePrintHandler
     public function __invoke(MakePrint $message): void
     {
         for ($try = 1;; ++$try) {
-            $attempt = Attempt::by($this->worker->name, $message->printFileId);
+            $attempt = Attempt::by($this->worker->name, $message);
             try {
                 $this->attempt($message, $attempt);
 

@@ -36,7 +36,7 @@ final readonly class PrintResultHandler
     #[AsMessageHandler]
     public function begun(PrintBegun $answer): void
     {
-        $this->file($answer)?->begin($answer->attempt->token, $answer->attempt->worker);
+        $this->file($answer)?->begin($answer->attempt->order, $answer->attempt->token, $answer->attempt->worker);
         $this->entities->flush();
     }
 

@@ -98,6 +98,7 @@ final readonly class RunScheduler
             $this->durations->enlargingShare($recipe, $master),
             FileStore::proofKey($master, $recipe),
             FileStore::previewKey($master, PlanReference::COPY),
+            $file->orderToken(),
         );
     }
 }
