@@ -34,7 +34,8 @@ final class ReadyCommand extends Command
             return self::SUCCESS;
         }
         $output->writeln([
-            \sprintf('The shop\'s data in %s is broken, so the shop is not opened, and the file is left as it is.', $this->data->database()),
+            \sprintf('The shop\'s data in %s is broken.', $this->data->database()),
+            'So the shop is not opened, and the file is left as it is.',
             'Put it back from a backup: bin/snugfit restore FOLDER. Masters and deliveries are files of their own and still there.',
             ...array_filter($answer, is_string(...)),
         ]);
