@@ -106,6 +106,10 @@ final class ConflictTest extends ShopTestCase
         self::assertEqualsWithDelta(0.3, $this->x(), 1e-6);
         self::assertSame(303, $this->post("/batches/$batch/undo", ['entry' => $this->lastAct()]));
         self::assertEqualsWithDelta(0.2, $this->x(), 1e-6);
+        // Where nothing is left to take back the page names nothing.
+        self::assertSame(303, $this->post("/batches/$batch/undo", ['entry' => $this->lastAct()]));
+        self::assertSame(303, $this->post("/batches/$batch/redo", ['entry' => '']));
+        self::assertEqualsWithDelta(0.2, $this->x(), 1e-6);
     }
 
     /** Names of files, and products: forms that are sent as a whole. */

@@ -29,7 +29,7 @@ final class PersonController extends AbstractController
     #[Route('/batches/{batch<\d+>}/{act<undo|redo>}', name: 'journal', methods: ['POST'])]
     public function journal(Batch $batch, string $act, UndoHistory $history, Request $request): Response
     {
-        $meant = $request->request->getInt('entry');
+        $meant = (int) $request->request->getString('entry');
         $what = 'undo' === $act ? $history->undo($batch, 0 === $meant ? null : $meant) : $history->redo($batch);
         if ('json' === $request->getPreferredFormat()) {
             return new JsonResponse(['what' => $what]);
