@@ -8,6 +8,7 @@ use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\FailureReason;
 use Snugfit\Pixels\Job\ReadMasterJob;
 use Snugfit\Shop\FileStore;
+use Snugfit\Work\Child\PatientWork;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\StoredMasters;
@@ -23,10 +24,6 @@ use Symfony\Component\Messenger\MessageBusInterface;
 /** In a worker: reads a master in a child process and tells the host what was found. */
 final readonly class ReadMasterHandler
 {
-    /** How often it is tried where the machine ended the child, and seconds between, growing. */
-    private const TRIES = 3;
-    private const PAUSE = 2;
-
     /** Microseconds between looks at the child. */
     private const LOOK = 5_000;
 
@@ -36,6 +33,7 @@ final readonly class ReadMasterHandler
         private StoredMasters $masters,
         private AnswerSender $host,
         private Heartbeat $heartbeat,
+        private PatientWork $patience,
         private MessageBusInterface $bus,
     ) {
     }
@@ -67,22 +65,13 @@ final readonly class ReadMasterHandler
     private function read(ReadMaster $message, float $seconds): void
     {
         $previews = array_map($this->store->path(...), $message->previewKeys);
-        for ($try = 1;; ++$try) {
-            try {
-                $child = $this->processes->start(new ReadMasterJob($this->masters->byKey($message->masterKey), $previews, $seconds));
-                while ($child->isRunning()) {
-                    usleep(self::LOOK);
-                    $this->heartbeat->beat();
-                }
-                $this->host->tell(new MasterRead($message->artworkId, MasterFacts::fromRecord($child->facts())));
-
-                return;
-            } catch (PixelJobFailed $e) {
-                if (FailureReason::Killed !== $e->reason() || self::TRIES === $try) {
-                    throw $e;
-                }
-                sleep(self::PAUSE * $try);
+        $this->patience->do(function () use ($message, $previews, $seconds): void {
+            $child = $this->processes->start(new ReadMasterJob($this->masters->byKey($message->masterKey), $previews, $seconds));
+            while ($child->isRunning()) {
+                usleep(self::LOOK);
+                $this->heartbeat->beat();
             }
-        }
+            $this->host->tell(new MasterRead($message->artworkId, MasterFacts::fromRecord($child->facts())));
+        });
     }
 }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Work\Run;
 
 use Snugfit\Core\Delivery\PrintFileFacts;
-use Snugfit\Core\FailureReason;
 use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Shop\FileStore;
+use Snugfit\Work\Child\PatientWork;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\PixelTask;
@@ -36,10 +36,6 @@ final readonly class MakePrintHandler
     /** Seconds between progress messages. */
     private const TELL = 0.4;
 
-    /** How often it is tried where the machine ended the child, and seconds between, growing. */
-    private const TRIES = 3;
-    private const PAUSE = 2;
-
     public function __construct(
         private PixelProcessPool $processes,
         private FileStore $store,
@@ -50,25 +46,20 @@ final readonly class MakePrintHandler
         private AnswerSender $host,
         private WorkerName $worker,
         private Heartbeat $heartbeat,
+        private PatientWork $patience,
     ) {
     }
 
     public function __invoke(MakePrint $message): void
     {
-        for ($try = 1;; ++$try) {
-            $attempt = Attempt::by($this->worker->name, $message);
-            try {
+        $attempt = null;
+        try {
+            $this->patience->do(function () use ($message, &$attempt): void {
+                $attempt = Attempt::by($this->worker->name, $message);
                 $this->attempt($message, $attempt);
-
-                return;
-            } catch (PixelJobFailed $e) {
-                if (FailureReason::Killed !== $e->reason() || self::TRIES === $try) {
-                    $this->host->tell(new PrintFailed($message->printFileId, $attempt, $e->getMessage()));
-
-                    return;
-                }
-                sleep(self::PAUSE * $try);
-            }
+            });
+        } catch (PixelJobFailed $e) {
+            $this->host->tell(new PrintFailed($message->printFileId, $attempt, $e->getMessage()));
         }
     }
 
