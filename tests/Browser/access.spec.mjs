@@ -25,6 +25,9 @@ test('axe finds nothing in any room, empty or full', async ({ page }) => {
   const paths = {
     counter: '/',
     shelf: '/shelf',
+    health: '/health',
+    people: '/people',
+    'sign in': '/sign-in',
     product: '/shelf/mug',
     'new product': '/shelf/new',
     'nothing here': '/batches/99999/fit',

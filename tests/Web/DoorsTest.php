@@ -38,7 +38,33 @@ final class DoorsTest extends ShopTestCase
         yield 'from nowhere' => [['HTTP_X_ACT' => 'csrf-token']];
     }
 
-    /** @param array<string, string> $server */
+    public function test_pages_are_kept_nowhere_and_files_in_the_persons_own_browser_alone(): void
+    {
+        $batch = $this->batch(['4x6']);
+        $artwork = $this->give($batch, 'harbour.png', 900, 600);
+        $this->press($batch);
+        $id = $batch->id();
+        $file = $this->lastFiles($batch)[0]->id();
+        $kept = [];
+        foreach (['/', "/batches/$id/run", "/batches/$id/run/state", "/batches/$id/manifest.json", "/print-files/$file", "/artworks/{$artwork->id()}/preview-320.webp"] as $path) {
+            $this->browser->request('GET', $path);
+            $kept[] = (string) $this->browser->getResponse()->headers->get('Cache-Control');
+        }
+        self::assertSame(array_fill(0, 4, 'no-store, private'), \array_slice($kept, 0, 4));
+        self::assertSame([], array_filter($kept, static fn (string $one): bool => str_contains($one, 'public')));
+        self::assertStringContainsString('max-age', $kept[5]);
+    }
+
+    /** The log is for what broke: who was refused has heard of it. */
+    public function test_refusals_do_not_fill_the_log(): void
+    {
+        $this->browser->request('GET', '/batches/987654/intake');
+        $this->browser->request('POST', '/batches', ['name' => 'x'], server: ['HTTP_ORIGIN' => 'https://evil.example']);
+        $this->browser->request('DELETE', '/');
+        $logs = glob($this->data.'/log/*') ?: [];
+        self::assertSame('', implode('', array_map(static fn (string $log): string => (string) file_get_contents($log), $logs)));
+    }
+
     #[DataProvider('strangers')]
     public function test_an_act_from_elsewhere_is_refused(array $server): void
     {

@@ -193,6 +193,19 @@ final class NothingLostTest extends ShopTestCase
         self::assertSame(PrintFileState::Made, $this->file($batch)->state());
     }
 
+    /** Killed while the plan was being written, portion by portion. */
+    public function test_a_plan_that_was_broken_off_is_begun_anew_and_doubles_nothing(): void
+    {
+        $batch = $this->ordered();
+        $this->entities()->getConnection()->executeStatement('UPDATE print_run SET planned_at = NULL');
+        $this->forget();
+        $this->entities()->clear();
+        $this->reconcile();
+        $this->work();
+        self::assertCount(1, $this->lastFiles($batch));
+        self::assertSame(PrintFileState::Made, $this->file($batch)->state());
+    }
+
     public function test_run_is_pressed_six_times_and_runs_once(): void
     {
         $batch = $this->batch(['4x6']);

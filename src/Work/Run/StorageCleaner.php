@@ -11,6 +11,7 @@ use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\FileStore;
 use Snugfit\Work\Intake\Uploads;
+use Symfony\Component\Filesystem\Filesystem;
 
 /**
  * Clears what can be made again and was not looked at for a chosen time, and what a person cleared or deleted long enough ago.
@@ -41,7 +42,18 @@ final readonly class StorageCleaner
         $this->store->clearOlder(PrintPyramids::FOLDER, $this->keepDays * 86400);
         $this->store->clearBeyond(PrintPyramids::FOLDER, self::WHOLES);
         $this->store->clearOlder(DeliveryStore::CLEARED, Batch::REGRET * 86400);
+        $this->clearTemporary();
         $this->batches->removeDue();
         $this->uploads->sweep();
+    }
+
+    /** What jobs that were ended left behind, and what libraries write there of their own accord. */
+    private function clearTemporary(): void
+    {
+        foreach (glob($this->data->temporary().'/*') ?: [] as $path) {
+            if ((int) @filemtime($path) < time() - 86_400) {
+                (new Filesystem())->remove($path);
+            }
+        }
     }
 }
