@@ -65,6 +65,7 @@ final class DoorsTest extends ShopTestCase
         self::assertSame('', implode('', array_map(static fn (string $log): string => (string) file_get_contents($log), $logs)));
     }
 
+    /** @param array<string, string> $server */
     #[DataProvider('strangers')]
     public function test_an_act_from_elsewhere_is_refused(array $server): void
     {
