@@ -13,6 +13,7 @@ use Snugfit\Core\Product\Catalogue;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\PrintFileState;
+use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Tests\Shop\ShopTestCase;
 
@@ -63,7 +64,7 @@ final class LargeBatchTest extends ShopTestCase
         self::assertResponseRedirects();
         self::assertStringContainsString('Working out', $this->browser->request('GET', "/batches/$id/run/state")->text());
         $this->work(['answers']);
-        $run = $this->deliveries()->lastRun($this->again($this->large)) ?? throw new \LogicException();
+        $run = $this->lastRun();
         $counts = $this->service(PrintFileRepository::class)->countByState($run);
         self::assertSame(self::ARTWORKS * self::PRODUCTS, array_sum($counts));
         self::assertGreaterThan(1000, $counts[PrintFileState::Waiting->value]);
@@ -81,15 +82,20 @@ final class LargeBatchTest extends ShopTestCase
         $id = $this->large->id();
         $this->browser->request('POST', "/batches/$id/run", ['_token' => 'csrf-token'], server: ['HTTP_ORIGIN' => 'http://localhost']);
         $this->work(['answers']);
-        $run = $this->deliveries()->lastRun($this->again($this->large)) ?? throw new \LogicException();
+        $run = $this->lastRun();
         foreach (['cancel', 'retry'] as $act) {
             $this->browser->request('POST', "/runs/{$run->id()}/$act", ['_token' => 'csrf-token'], server: ['HTTP_ORIGIN' => 'http://localhost']);
             $this->entities()->clear();
             'cancel' !== $act || $this->work(['press', 'answers']);
         }
-        $run = $this->deliveries()->lastRun($this->again($this->large)) ?? throw new \LogicException();
+        $run = $this->lastRun();
         $counts = $this->service(PrintFileRepository::class)->countByState($run);
         self::assertArrayNotHasKey(PrintFileState::Cancelled->value, $counts);
         self::assertGreaterThan(1000, $counts[PrintFileState::Waiting->value]);
+    }
+
+    private function lastRun(): PrintRun
+    {
+        return $this->deliveries()->lastRun($this->again($this->large)) ?? throw new \LogicException();
     }
 }
