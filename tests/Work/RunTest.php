@@ -29,6 +29,7 @@ use Snugfit\Shop\Settings\FramingState;
 use Snugfit\Shop\Undo\FamilySettingsChange;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Snugfit\Work\Message\FeedPress;
+use Snugfit\Work\Queue\DeadLetterListener;
 use Snugfit\Work\Run\CancelFlags;
 use Snugfit\Work\Run\NamePreview;
 use Snugfit\Work\Run\RunStarter;
@@ -252,7 +253,7 @@ final class RunTest extends ShopTestCase
         $this->give($batch, 'harbour.png', 900, 600);
         $this->service(RunStarter::class)->start($batch);
         $this->work(['answers']);
-        $this->queue()->executeStatement("UPDATE message SET deliveries = 3 WHERE lane = 'press'");
+        $this->queue()->executeStatement("UPDATE message SET deliveries = ? WHERE lane = 'press'", [DeadLetterListener::TRIES]);
         $this->work();
         self::assertSame(['4x6' => PrintFileState::Failed], $this->states($batch));
         self::assertStringContainsString('given up', (string) $this->files($batch)['4x6']->reason());

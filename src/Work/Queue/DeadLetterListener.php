@@ -15,7 +15,8 @@ use Symfony\Component\Messenger\Transport\Receiver\ReceiverInterface;
 /** A message that workers keep dying over is answered with a failure, so that it holds nobody up for ever. */
 final readonly class DeadLetterListener
 {
-    private const TRIES = 3;
+    /** Decoders work in children, so that a worker hardly ever ends by what it has in hand, and often by what befalls the machine. */
+    public const TRIES = 12;
 
     public function __construct(
         private MessageBusInterface $bus,
