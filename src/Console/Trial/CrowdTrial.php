@@ -38,7 +38,8 @@ final readonly class CrowdTrial implements Trial
             array_push($wrong, ...array_filter(explode(' ', $bad)));
         }
         if ([] !== $wrong) {
-            throw new TrialFailed(\sprintf('%d of %d answers were %s.', \count($wrong), \count($times), implode(', ', array_unique($wrong))));
+            $answers = implode(', ', array_unique($wrong));
+            throw new TrialFailed(\sprintf('%d of %d answers were %s.', \count($wrong), \count($times), $answers));
         }
         $checks->rests();
         $prints = $checks->delivered($batch);
@@ -62,7 +63,8 @@ final readonly class CrowdTrial implements Trial
             return $child;
         }
         $times = $wrong = [];
-        $pages = ['/', "/batches/$batch/intake", "/batches/$batch/fit", "/batches/$batch/run", "/batches/$batch/run/state", "/batches/$batch/parcels", '/shelf', '/health'];
+        $rooms = ['intake', 'fit', 'run', 'run/state', 'parcels'];
+        $pages = ['/', '/shelf', '/health', ...array_map(static fn (string $room): string => "/batches/$batch/$room", $rooms)];
         for ($until = microtime(true) + $seconds, $i = $person; microtime(true) < $until; ++$i) {
             $began = microtime(true);
             [$status] = $client->ask('GET', $pages[$i % \count($pages)]);

@@ -70,7 +70,10 @@ final readonly class FullDiskTrial implements Trial
         }
         $checks->verifies();
 
-        return \sprintf('filled while arriving, reading, printing, and with the supervisor killed; %d prints, each the checked bytes', $prints);
+        return \sprintf(
+            'filled while arriving, reading, printing, and with the supervisor killed; %d prints, each the checked bytes',
+            $prints,
+        );
     }
 
     /** For some seconds not a byte is free. */

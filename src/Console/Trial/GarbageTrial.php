@@ -41,12 +41,16 @@ final readonly class GarbageTrial implements Trial
         $checks->verifies();
         (new Process(['rm', '-rf', $backups]))->run();
 
-        return \sprintf('the queue spoilt in a run, the shop\'s data spoilt and put back, a delivery and a master altered; %d prints', $prints);
+        return \sprintf(
+            'the queue spoilt in a run, the shop\'s data spoilt and put back, a delivery and a master altered; %d prints',
+            $prints,
+        );
     }
 
     private function alter(TrialShop $shop, TrialClient $client, TrialChecks $checks, int $batch): int
     {
-        $delivery = (glob(\sprintf('%s/files/deliveries/%04d/*.jpg', $shop->data, $batch)) ?: [])[0] ?? throw new TrialFailed('No delivery.');
+        $deliveries = glob(\sprintf('%s/files/deliveries/%04d/*.jpg', $shop->data, $batch)) ?: [];
+        $delivery = $deliveries[0] ?? throw new TrialFailed('No delivery.');
         $this->flip($delivery);
         $client->startRun($batch);
         $checks->rests();
@@ -83,7 +87,8 @@ final readonly class GarbageTrial implements Trial
 
     private function snugfit(TrialShop $shop, string ...$words): void
     {
-        (new Process(['bash', $shop->projectDir.'/bin/snugfit', ...array_values($words)], env: ['SNUGFIT_DATA' => $shop->data], timeout: 600))->mustRun();
+        $command = ['bash', $shop->projectDir.'/bin/snugfit', ...array_values($words)];
+        (new Process($command, env: ['SNUGFIT_DATA' => $shop->data], timeout: 600))->mustRun();
     }
 
     private function spoil(string $path): void

@@ -51,7 +51,13 @@ final readonly class KillTrial implements Trial
         }
         $checks->verifies();
 
-        return \sprintf('%d kills (%d of everything at once) in %d rounds; %d prints, each the checked bytes', $kills, $crashes, $rounds, $prints);
+        return \sprintf(
+            '%d kills (%d of everything at once) in %d rounds; %d prints, each the checked bytes',
+            $kills,
+            $crashes,
+            $rounds,
+            $prints,
+        );
     }
 
     private function inBackground(TrialShop $shop, int $kills): int

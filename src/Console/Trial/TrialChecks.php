@@ -72,7 +72,8 @@ final readonly class TrialChecks
     /** Every kept file has the bytes that it should. */
     public function verifies(): void
     {
-        $verify = new Process(['bash', $this->shop->projectDir.'/bin/snugfit', 'verify'], env: ['SNUGFIT_DATA' => $this->shop->data], timeout: 600);
+        $command = ['bash', $this->shop->projectDir.'/bin/snugfit', 'verify'];
+        $verify = new Process($command, env: ['SNUGFIT_DATA' => $this->shop->data], timeout: 600);
         if (0 !== $verify->run()) {
             throw new TrialFailed('Wrong: '.$verify->getOutput().$verify->getErrorOutput());
         }

@@ -27,7 +27,8 @@ final class TrialCommand extends Command
 
     protected function configure(): void
     {
-        $this->addArgument('trials', InputArgument::OPTIONAL | InputArgument::IS_ARRAY, 'kills, locks, "full disk", garbage, "hostile files", crowd')
+        $all = 'kills, locks, "full disk", garbage, "hostile files", crowd';
+        $this->addArgument('trials', InputArgument::OPTIONAL | InputArgument::IS_ARRAY, $all)
             ->addOption('quick', null, InputOption::VALUE_NONE, 'A tenth of it, to see that the trials themselves work')
             ->addOption('port', null, InputOption::VALUE_REQUIRED, 'For the shop', (string) self::PORT);
     }
