@@ -69,18 +69,21 @@ if [ "$(id -u)" = 0 ] && id "$user" >/dev/null 2>&1; then
   fi
 fi
 
+# What root does in the shop's folder it does as whom the folder belongs to: links that lie there lead it nowhere.
+put() { "${as_shop[@]}" sh -c 'umask 077; cat >"$1"' put "$1"; }
+leftovers() { "${as_shop[@]}" bash -c 'source "$1"; end_shop "$2"' leftovers "$root/tools/server/groups.sh" "$run"; }
+
 # Drawn once for each shop.
 if [ -z "${SNUGFIT_SECRET:-}" ]; then
-  [ -s "$SNUGFIT_DATA/secret" ] || head -c 32 /dev/urandom | od -An -tx1 | tr -d ' \n' >"$SNUGFIT_DATA/secret"
+  [ -s "$SNUGFIT_DATA/secret" ] || head -c 32 /dev/urandom | od -An -tx1 | tr -d ' \n' | put "$SNUGFIT_DATA/secret"
   SNUGFIT_SECRET=$(cat "$SNUGFIT_DATA/secret")
   export SNUGFIT_SECRET
 fi
 
-exec 8>"$run/lock"
+exec 8>>"$run/lock"
 flock -n 8 || { echo "The shop in $SNUGFIT_DATA is open already." >&2; exit 1; }
 # What a start that was killed left behind would hold the port, and work beside the new one.
-source "$root/tools/server/groups.sh"
-end_shop "$run"
+leftovers
 if (exec 3<>"/dev/tcp/$host/$port") 2>/dev/null; then
   echo "Port $port is taken by another program. Choose another with --port." >&2
   exit 1
@@ -101,15 +104,14 @@ if [ "$SNUGFIT_DOOR" = closed ]; then
     scheme=https
     if [ -n "$cert" ] || [ -n "$key" ]; then
       [ -r "$cert" ] && [ -r "$key" ] || { echo "--tls-cert and --tls-key both name a file that can be read." >&2; exit 1; }
-      mkdir -p "$run/tls"
-      install -m 600 "$cert" "$run/tls/cert.pem"; install -m 600 "$key" "$run/tls/key.pem"
+      "${as_shop[@]}" mkdir -p "$run/tls"
+      put "$run/tls/cert.pem" <"$cert"; put "$run/tls/key.pem" <"$key"
     else
       # One of its own, which browsers warn of once: better than passwords that everybody on the network reads.
-      "$root/tools/server/certificate.sh" "$SNUGFIT_DATA/tls" "$host" "${names[@]}"
-      mkdir -p "$run/tls"
-      install -m 600 "$SNUGFIT_DATA/tls/cert.pem" "$SNUGFIT_DATA/tls/key.pem" "$run/tls/"
+      "${as_shop[@]}" "$root/tools/server/certificate.sh" "$SNUGFIT_DATA/tls" "$host" "${names[@]}"
+      "${as_shop[@]}" mkdir -p "$run/tls"
+      "${as_shop[@]}" cp "$SNUGFIT_DATA/tls/cert.pem" "$SNUGFIT_DATA/tls/key.pem" "$run/tls/"
     fi
-    [ ${#as_shop[@]} -eq 0 ] || chown -R "$user:" "$run/tls" "$SNUGFIT_DATA/tls" 2>/dev/null || true
   fi
 fi
 cores=$(nproc)
@@ -121,7 +123,7 @@ supervise() {
   supervisor=$!
 }
 supervise
-end() { kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; end_shop "$run"; }
+end() { kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; leftovers; }
 stop() { trap - EXIT INT TERM HUP; end; echo; echo "Stopped."; exit 0; }
 fail() {
   tail -n 8 "$run"/*.log "$SNUGFIT_DATA"/log/*.log 2>/dev/null | cut -c 1-300 >&2 || true
@@ -151,7 +153,7 @@ echo "Snugfit is open: $address   (Ctrl-C closes it)"
 while :; do
   wait "$supervisor" || true
   echo "The supervisor was ended from outside and is started again."
-  end_shop "$run"
+  leftovers
   sleep 1
   supervise
 done

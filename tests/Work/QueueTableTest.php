@@ -149,6 +149,31 @@ final class QueueTableTest extends TestCase
         self::assertCount(1, glob($this->data->queue().'.broken-*') ?: [], 'for whoever wants to look at it');
     }
 
+    public function test_a_queue_file_that_was_taken_away_is_not_gone_on_with(): void
+    {
+        [$lane, $other] = [$this->lane('press'), $this->lane('press')];
+        $lane->add('lost', 0);
+        self::assertSame(1, $other->count());
+        foreach (['', '-wal', '-shm'] as $part) {
+            @unlink($this->data->queue().$part);
+        }
+        $lane->add('new', 0);
+        self::assertSame('new', $other->take()?->body, 'both look at the same file');
+    }
+
+    public function test_a_clock_that_was_put_back_holds_nothing_for_hours(): void
+    {
+        $lane = $this->lane('press');
+        $lane->add('in hand', 0);
+        $this->taken($lane);
+        $lane->add('waits', 0);
+        $this->clock->modify('-3 hours');
+        self::assertSame('waits', $lane->take()?->body);
+        self::assertNull($lane->take(), 'its holder may be alive');
+        $this->pass(QueueTable::DOUBT);
+        self::assertSame('in hand', $lane->take()?->body);
+    }
+
     public function test_a_queue_from_before_loans_had_tokens_goes_on(): void
     {
         $old = new \PDO('sqlite:'.$this->data->queue());

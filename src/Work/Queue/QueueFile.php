@@ -13,12 +13,15 @@ use Snugfit\Shop\DataFolder;
  * The file that the lanes lie in. It holds nothing that the shop's own data does not tell, so where it is broken it is put
  * aside and begun anew; what had waited in it is ordered again (Run\Reconciler).
  */
-final readonly class QueueFile
+final class QueueFile
 {
     /** SQLite's SQLITE_CORRUPT and SQLITE_NOTADB (sqlite.org/rescode.html). */
     private const BROKEN = [11, 26];
 
-    public function __construct(private DataFolder $data, private LoggerInterface $logger)
+    /** The number of the file that is worked on. */
+    private ?int $inode = null;
+
+    public function __construct(private readonly DataFolder $data, private readonly LoggerInterface $logger)
     {
     }
 
@@ -32,8 +35,16 @@ final readonly class QueueFile
      */
     public function replacedIfBroken(Connection $connection, \Closure $act, \Closure $forget): mixed
     {
+        if (null !== $this->inode && $this->inode !== $this->inodeNow()) {
+            // Put aside by another process, or taken away: whoever went on with it would work where nobody else looks.
+            $connection->close();
+            $forget();
+        }
         try {
-            return $act();
+            $answer = $act();
+            $this->inode = $this->inodeNow();
+
+            return $answer;
         } catch (DriverException $e) {
             if (!\in_array($e->getCode(), self::BROKEN, true)) {
                 throw $e;
@@ -65,6 +76,14 @@ final readonly class QueueFile
         } finally {
             flock($lock, \LOCK_UN);
         }
+    }
+
+    private function inodeNow(): ?int
+    {
+        clearstatcache(true, $this->data->queue());
+        $inode = @fileinode($this->data->queue());
+
+        return false === $inode ? null : $inode;
     }
 
     private function isSound(): bool

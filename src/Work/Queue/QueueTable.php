@@ -21,6 +21,9 @@ final class QueueTable
     /** Milliseconds from the first doubt about a holder until the message is lent to another: time to prolong it twice. */
     public const DOUBT = 10_000;
 
+    /** Nobody delays a message for longer: one that is due so late was given by a clock that was put back since. */
+    private const NEVER = 600_000;
+
     private const SCHEMA = 'CREATE TABLE IF NOT EXISTS message (
             id INTEGER PRIMARY KEY AUTOINCREMENT, lane VARCHAR(40) NOT NULL, body TEXT NOT NULL,
             due_at INTEGER NOT NULL, lent_until INTEGER NOT NULL DEFAULT 0, deliveries INTEGER NOT NULL DEFAULT 0,
@@ -53,9 +56,9 @@ final class QueueTable
             $now = $this->now();
             // Looking does not lock; only a worker that sees something to take writes.
             $this->doubt($now);
-            $free = 'SELECT id FROM message WHERE lane = :lane AND due_at <= :now
+            $free = 'SELECT id FROM message WHERE lane = :lane AND (due_at <= :now OR due_at > :never)
                 AND (lent_until = 0 OR (lent_until <= :now AND doubted_at > 0 AND doubted_at <= :doubt)) ORDER BY id LIMIT 1';
-            $values = ['lane' => $this->lane, 'now' => $now, 'doubt' => $now - self::DOUBT];
+            $values = ['lane' => $this->lane, 'now' => $now, 'never' => $now + self::NEVER, 'doubt' => $now - self::DOUBT];
             if (false === $this->connection->fetchOne($free, $values)) {
                 return null;
             }
@@ -113,9 +116,11 @@ final class QueueTable
 
     private function doubt(int $now): void
     {
-        $overdue = 'lane = ? AND lent_until > 0 AND lent_until <= ? AND doubted_at = 0';
-        if (false !== $this->connection->fetchOne('SELECT 1 FROM message WHERE '.$overdue, [$this->lane, $now])) {
-            $this->connection->executeStatement('UPDATE message SET doubted_at = ? WHERE '.$overdue, [$now, $this->lane, $now]);
+        // Nobody lends for longer: who did had a clock that was ahead, or the clock was put back since.
+        $overdue = 'lane = :lane AND lent_until > 0 AND doubted_at = 0 AND (lent_until <= :now OR lent_until > :latest)';
+        $values = ['lane' => $this->lane, 'now' => $now, 'latest' => $now + 2 * self::LOAN];
+        if (false !== $this->connection->fetchOne('SELECT 1 FROM message WHERE '.$overdue, $values)) {
+            $this->connection->executeStatement('UPDATE message SET lent_until = 1, doubted_at = :now WHERE '.$overdue, $values);
         }
     }
 
