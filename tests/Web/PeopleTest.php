@@ -77,6 +77,14 @@ final class PeopleTest extends ShopTestCase
         };
     }
 
+    public function test_who_may_not_is_told_whom_to_ask(): void
+    {
+        $this->be(Role::Viewer);
+        self::assertSame(403, $this->post('/batches', ['name' => 'Mine']));
+        self::assertStringContainsString('Ask an owner', (string) $this->browser->getResponse()->getContent());
+        self::assertStringNotContainsString('Access Denied', (string) $this->browser->getResponse()->getContent());
+    }
+
     public function test_who_signs_in_comes_to_where_they_wanted_and_signs_out_again(): void
     {
         $this->browser->request('GET', '/shelf', server: ['HTTP_ACCEPT' => 'text/html']);
