@@ -71,4 +71,5 @@ await shoot('run', `/batches/${delivered}/run`);
 await shoot('parcels', `/batches/${delivered}/parcels`);
 await shoot('product-shelf', '/shelf');
 await shoot('product', '/shelf/mug');
+await shoot('health', '/health');
 await browser.close();
