@@ -49,8 +49,9 @@ final class RestoreCommand extends Command
         $this->keepWhatIsThere($folder, $output);
         $report = $this->restore->from($folder, $name);
         // One from before an upgrade.
-        $this->getApplication()?->find('doctrine:migrations:migrate')
-            ->run(new ArrayInput(['--no-interaction' => true, '--quiet' => true]), new NullOutput());
+        $quietly = new ArrayInput([]);
+        $quietly->setInteractive(false);
+        $this->getApplication()?->find('doctrine:migrations:migrate')->run($quietly, new NullOutput());
         $output->writeln(\sprintf('The shop is as it was at %s; %d files were put back.', $name, $report->files));
         foreach ($report->wrong as $key) {
             $output->writeln('  The backup does not hold this as it was: '.$key);
