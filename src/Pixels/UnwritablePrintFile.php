@@ -56,7 +56,7 @@ final class UnwritablePrintFile extends \RuntimeException implements Failure
     /** Whether even a small file finds no room there. */
     private static function hasNoRoom(string $target): bool
     {
-        $probe = \sprintf('%s.%d.probe', $target, getmypid());
+        $probe = \sprintf('%s.%s.probe', $target, bin2hex(random_bytes(4)));
         $file = @fopen($probe, 'x');
         if (false === $file) {
             return false;

@@ -23,6 +23,7 @@ use Snugfit\Pixels\Enlarger\TileUpscaler;
 use Snugfit\Pixels\Enlarger\UpscaleKernel;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\ImageSimilarity;
+use Snugfit\Pixels\Job\JobFiles;
 use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Vips\BandFormat;
@@ -30,6 +31,8 @@ use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Kernel;
+use Snugfit\Shop\DataFolder;
+use Snugfit\Work\Child\Sandbox;
 use Symfony\Component\Process\Process;
 
 /** The learned enlarger: no seams, nothing made twice, nothing lost in 16 bits or at the edge of transparency. */
@@ -188,25 +191,48 @@ final class UpscaleTileCacheTest extends PixelTestCase
 
     public function test_a_worker_that_dies_while_another_waits_frees_its_piece(): void
     {
-        $worker = new Process(['sleep', '60']);
-        $worker->start();
-        $number = (int) $worker->getPid();
-        $stat = (string) file_get_contents("/proc/$number/stat");
-        $began = (int) explode(' ', substr($stat, (int) strrpos($stat, ')') + 2))[19];
-        file_put_contents($this->folder.'/book', pack('V4', $number, $began, $number, $began + 1));
+        $worker = $this->claimant();
         $book = new TileClaims($this->folder.'/book', 2);
-        self::assertSame(1, $book->claim([0, 1]), 'one that began at another time has only the same number');
+        self::assertSame(1, $book->claim([0, 1]), 'the first is in hand');
         $book->done(1);
         self::assertNull($book->claim([0, 1]), 'it is at work');
         $worker->signal(\SIGKILL);
-        // Until somebody asks after it, a trace of it is left.
-        $claimed = null;
-        for ($i = 0; null === $claimed && $i < 200; ++$i) {
-            usleep(10_000);
-            $claimed = $book->claim([1, 0]);
-        }
-        self::assertSame(0, $claimed);
         $worker->wait();
+        self::assertSame(0, $book->claim([1, 0]));
+    }
+
+    /** A number and a time of a process, as claims were written before processes were shut off from each other. */
+    public function test_a_claim_from_before_is_nobodys(): void
+    {
+        file_put_contents($this->folder.'/book', pack('V2', (int) getmypid(), 7));
+        self::assertSame(0, (new TileClaims($this->folder.'/book', 1))->claim([0]));
+    }
+
+    /** Each is the second process of its own world; told apart by that number, both had taken the same pieces. */
+    public function test_workers_that_are_shut_off_from_each_other_never_make_the_same(): void
+    {
+        $sandbox = new Sandbox(\dirname(__DIR__, 2), new DataFolder($this->folder));
+        self::assertTrue($sandbox->isAvailable());
+        $shutOff = fn (array $command): array => $sandbox->around(array_values(array_filter($command, is_string(...))), $sandbox->folders(new JobFiles([], [$this->folder.'/book']), []), $this->folder);
+        [$one, $other] = [$this->claimant($shutOff), $this->claimant($shutOff)];
+        self::assertSame(['0', '1'], [$one->getOutput(), $other->getOutput()]);
+        $one->stop(0);
+        $other->stop(0);
+        $third = $this->claimant($shutOff);
+        self::assertContains($third->getOutput(), ['0', '1'], 'what the dead had in hand is free');
+        $third->stop(0);
+    }
+
+    /** @param ?\Closure(list<string>): list<string> $around a worker in a process of its own that has a piece in hand, and said which */
+    private function claimant(?\Closure $around = null): Process
+    {
+        $code = 'require %s; $b = new Snugfit\Pixels\Enlarger\TileClaims(%s, 3); echo $b->claim([0, 1, 2]); flush(); sleep(60);';
+        $command = [\PHP_BINARY, '-r', \sprintf($code, var_export(\dirname(__DIR__, 2).'/vendor/autoload.php', true), var_export($this->folder.'/book', true))];
+        $worker = new Process(null === $around ? $command : $around($command));
+        $worker->start();
+        $worker->waitUntil(static fn (string $type, string $text): bool => '' !== $text);
+
+        return $worker;
     }
 
     /** @return iterable<string, array{string, BandFormat}> */

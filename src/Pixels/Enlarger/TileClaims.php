@@ -8,8 +8,7 @@ use Snugfit\Pixels\UnwritablePrintFile;
 
 /**
  * Which pieces of a picture are made, and by which process the others are in hand: eight bytes for each in a file that
- * several workers share, a process's number and when it began, since numbers come round again. What a process had in hand
- * when it died is free again.
+ * several workers share, by which a process is known. What a process had in hand when it died is free again.
  */
 final class TileClaims
 {
@@ -20,8 +19,11 @@ final class TileClaims
     /** @var resource */
     private $file;
 
+    private readonly TileClaimants $claimants;
+
     public function __construct(private readonly string $path, private readonly int $count)
     {
+        $this->claimants = new TileClaimants(\dirname($path));
         $this->file = fopen($path, 'c+') ?: throw UnwritablePrintFile::at($path);
         $this->locked(function (): void {
             $size = fstat($this->file)['size'] ?? 0;
@@ -51,9 +53,9 @@ final class TileClaims
         return $this->locked(function () use ($wanted): ?int {
             $notes = $this->notes();
             foreach ($wanted as $tile) {
-                [$process, $began] = $notes[$tile];
-                if (self::FREE === $process || (self::DONE !== $process && !$this->isAtWork($process, $began))) {
-                    $this->note($tile, (int) getmypid(), self::beganAt((int) getmypid()) ?? 0);
+                $claimant = $notes[$tile];
+                if (self::FREE === $claimant[0] || (self::DONE !== $claimant[0] && !$this->claimants->isAtWork($claimant))) {
+                    $this->note($tile, ...$this->claimants->own());
 
                     return $tile;
                 }
@@ -81,7 +83,7 @@ final class TileClaims
         return true;
     }
 
-    /** @return list<array{int, int}> a process's number and when it began, by piece */
+    /** @return list<array{int, int}> by which a process is known, by piece */
     private function notes(): array
     {
         rewind($this->file);
@@ -101,27 +103,12 @@ final class TileClaims
         return $notes;
     }
 
-    private function note(int $tile, int $process, int $began): void
+    private function note(int $tile, int $one, int $other): void
     {
         fseek($this->file, self::BYTES * $tile);
-        if (self::BYTES !== fwrite($this->file, pack('V2', $process, $began)) || !fflush($this->file)) {
+        if (self::BYTES !== fwrite($this->file, pack('V2', $one, $other)) || !fflush($this->file)) {
             throw UnwritablePrintFile::at($this->path);
         }
-    }
-
-    private function isAtWork(int $process, int $began): bool
-    {
-        return $process !== getmypid() && $began === self::beganAt($process);
-    }
-
-    /** Since the machine started, in its ticks; null where there is no such process, or only what is left of it. */
-    private static function beganAt(int $process): ?int
-    {
-        // Read, not asked for by is_dir: PHP remembers what it was told of a path. Fields as in proc(5); the name may hold anything.
-        $stat = @file_get_contents('/proc/'.$process.'/stat');
-        $fields = false === $stat ? [] : explode(' ', ltrim(substr($stat, (int) strrpos($stat, ')') + 1)));
-
-        return isset($fields[19]) && !\in_array($fields[0], ['Z', 'X'], true) ? (int) $fields[19] & 0xFFFFFFFF : null;
     }
 
     /**

@@ -49,7 +49,7 @@ final class UpscaleThroughput
         [$before, $took] = $known[$doubler] ?? [0.0, 0.0];
         $known[$doubler] = [self::REMEMBER * $before + $megapixels, self::REMEMBER * $took + $seconds];
         // Whole or not at all: several workers learn at once, and one of them may be killed.
-        $aside = $this->path.'.'.getmypid();
+        $aside = $this->path.'.'.bin2hex(random_bytes(4));
         if (false !== @file_put_contents($aside, json_encode($known, \JSON_THROW_ON_ERROR))) {
             rename($aside, $this->path);
             $this->read = ['', []];

@@ -24,7 +24,7 @@ final class KeptPicture
      */
     public static function write(Image $picture, string $saver, string $target, array $options = []): void
     {
-        $part = \sprintf('%s.%d.part', $target, getmypid());
+        $part = \sprintf('%s.%s.part', $target, bin2hex(random_bytes(4)));
         $picture->save($saver, $part, $options);
         rename($part, $target);
     }

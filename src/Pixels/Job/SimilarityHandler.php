@@ -37,7 +37,7 @@ final readonly class SimilarityHandler implements PixelJobHandler
                 $picture = $picture->hasAlpha() ? $picture->flatten([255.0, 255.0, 255.0]) : $picture;
                 if (null === $job->window) {
                     // Every part has to be reached in any order, whatever its size.
-                    $files[] = $path = \sprintf('%s/likeness-%d-%s.v', sys_get_temp_dir(), getmypid(), $name);
+                    $files[] = $path = \sprintf('%s/likeness-%s-%s.v', sys_get_temp_dir(), bin2hex(random_bytes(4)), $name);
                     $picture->save('vips', $path, []);
                     $picture = Image::load('vips', $path);
                 }

@@ -41,9 +41,10 @@ final readonly class Sandbox
         if ((int) @filemtime($note) > time() - self::TRIED_FOR) {
             return 'yes' === @file_get_contents($note);
         }
+        $part = $note.'.'.bin2hex(random_bytes(4));
         $isAvailable = is_executable(self::PROGRAM) && $this->works();
-        if (is_dir(\dirname($note)) && false !== @file_put_contents($note.'.'.getmypid(), $isAvailable ? 'yes' : 'no')) {
-            @rename($note.'.'.getmypid(), $note);
+        if (is_dir(\dirname($note)) && false !== @file_put_contents($part, $isAvailable ? 'yes' : 'no')) {
+            @rename($part, $note);
         }
 
         return $isAvailable;
