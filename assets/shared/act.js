@@ -54,11 +54,18 @@ export async function perform(wanted) {
   return answer;
 }
 
+/** Notes of what is not answered yet, and whether it is under way: a page that is left now leaves them to the next one. */
+const unanswered = new Map();
+window.addEventListener('pagehide', () => {
+  for (const [note, isUnderWay] of unanswered) note.hold(isUnderWay);
+});
+
 /** Sends an act until it is answered; a shop that is busy or away for a while costs nothing that was done here. */
-async function persistently({ url, fields, method, edition }) {
+export async function persistently({ url, fields, method, edition }) {
   const body = JSON.stringify(fields);
   const note = keeping({ url, fields, method, edition });
   for (let tried = 0, until = performance.now() + PATIENCE; ; tried += 1) {
+    unanswered.set(note, true);
     const answer = await fetch(url, {
       method,
       body,
@@ -73,6 +80,7 @@ async function persistently({ url, fields, method, edition }) {
       credentials: 'same-origin',
     }).catch(() => null);
     if (answer && !BUSY.includes(answer.status)) {
+      unanswered.delete(note);
       note.drop();
       return answer;
     }
@@ -80,6 +88,7 @@ async function persistently({ url, fields, method, edition }) {
       throw new Error('Snugfit did not answer. What you did is kept here and sent when a page is opened.');
     if (tried === 0) say('Snugfit is busy just now. What you did is kept here, and sent again.');
     note.hold();
+    unanswered.set(note, false);
     await new Promise((done) => setTimeout(done, PAUSES[Math.min(tried, PAUSES.length - 1)]));
   }
 }

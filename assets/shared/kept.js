@@ -18,10 +18,10 @@ export function keeping(act, store = localStorage, now = Date.now) {
   const key = `${PREFIX}${now()}-${count}-${Math.random().toString(36).slice(2)}`;
   const begun = now();
   return {
-    /** It waits, and somebody is at it. */
-    hold() {
+    /** It waits, and somebody is at it; `wasSent` where its answer is not known because the page was left meanwhile. */
+    hold(wasSent = false) {
       try {
-        store.setItem(key, JSON.stringify({ act, begun, held: now() }));
+        store.setItem(key, JSON.stringify({ act, begun, held: now(), wasSent }));
       } catch {
         // No room in the browser: the page that is open still has it.
       }
@@ -35,16 +35,16 @@ export function keeping(act, store = localStorage, now = Date.now) {
 /**
  * Those that nobody holds, oldest first; they are the caller's from now on.
  *
- * @returns {import('./act.js').Act[]}
+ * @returns {{ act: import('./act.js').Act, wasSent: boolean }[]}
  */
 export function abandoned(store = localStorage, now = Date.now) {
   const found = [];
   for (const key of Object.keys(store)) {
     if (!key.startsWith(PREFIX)) continue;
-    const { act, begun, held } = JSON.parse(store.getItem(key));
+    const { act, begun, held, wasSent = false } = JSON.parse(store.getItem(key));
     if (now() - held < ABANDONED) continue;
     store.removeItem(key);
-    if (now() - begun < TOO_OLD) found.push({ act, begun });
+    if (now() - begun < TOO_OLD) found.push({ act, begun, wasSent });
   }
-  return found.sort((one, other) => one.begun - other.begun).map(({ act }) => act);
+  return found.sort((one, other) => one.begun - other.begun).map(({ act, wasSent }) => ({ act, wasSent }));
 }

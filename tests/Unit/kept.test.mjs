@@ -34,13 +34,22 @@ test('what a page holds is its own, and what it left is the next one to send, ol
   time += ABANDONED - 1;
   first.hold();
   assert.deepEqual(
-    abandoned(store, () => time + 1).map((one) => one.url),
+    abandoned(store, () => time + 1).map((one) => one.act.url),
     ['/second'],
     'the first is still held',
   );
   time += ABANDONED;
-  assert.deepEqual(abandoned(store, now), [act('first')]);
+  assert.deepEqual(abandoned(store, now), [{ act: act('first'), wasSent: false }]);
   assert.deepEqual(abandoned(store, now), [], 'whoever takes it has it');
+});
+
+test('what was under way when its page was left is known as such', () => {
+  const store = new Store();
+  keeping(act('a'), store, () => 0).hold(true);
+  assert.deepEqual(
+    abandoned(store, () => ABANDONED).map((one) => one.wasSent),
+    [true],
+  );
 });
 
 test('what was meant yesterday is not done today', () => {
