@@ -35,6 +35,6 @@ test('a run is paused, gone on with, cancelled and taken up again', async ({ pag
   expect(Date.now() - asked).toBeLessThan(10_000);
   await expect(page.locator('.state-cancelled')).not.toHaveCount(0);
   await page.getByRole('button', { name: 'Try failed and cancelled again' }).click();
-  await expect(state(page)).toHaveText('finished', { timeout: 80_000 });
+  await expect(state(page)).toHaveText('finished', { timeout: 180_000 });
   await expect(page.locator('.run-figures')).toContainText('8 of 8 made');
 });
