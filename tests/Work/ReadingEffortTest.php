@@ -37,6 +37,16 @@ final class ReadingEffortTest extends ShopTestCase
         self::assertSame($effort, ReadingEffort::of($this->data.'/tmp/x'));
     }
 
+    public function test_how_long_a_heavy_file_may_take_follows_its_kind(): void
+    {
+        file_put_contents($this->data.'/tmp/x', '<svg xmlns="http://www.w3.org/2000/svg"><filter id="a"/></svg>');
+        self::assertSame(20.0, ReadingEffort::mostSeconds($this->data.'/tmp/x'));
+        foreach (["%PDF-1.7\n", '<svg>'.str_repeat('<path d="M0 0L1 1"/>', 150_000).'</svg>', str_repeat('x', 3_000_000)] as $bytes) {
+            file_put_contents($this->data.'/tmp/x', $bytes);
+            self::assertSame(180.0, ReadingEffort::mostSeconds($this->data.'/tmp/x'));
+        }
+    }
+
     public function test_heavy_files_wait_in_a_lane_of_their_own(): void
     {
         $batch = $this->batch();

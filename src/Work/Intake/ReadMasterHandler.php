@@ -55,7 +55,7 @@ final readonly class ReadMasterHandler
     public function heavy(ReadHeavyMaster $message): void
     {
         try {
-            $this->read($message->work, ReadMasterJob::MOST_SECONDS);
+            $this->read($message->work, ReadingEffort::mostSeconds($this->masters->byKey($message->work->masterKey)->path));
         } catch (PixelJobFailed $e) {
             $this->host->tell(new MasterUnreadable($message->artworkId(), $e->getMessage()));
         }

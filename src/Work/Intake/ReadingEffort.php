@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Intake;
 
+use Snugfit\Pixels\Job\ReadMasterJob;
+
 /**
  * What reading a file may cost, told from its first bytes alone: by what it says of itself, which a decoder will have to do. It
  * says nothing of whether the file is good.
@@ -26,6 +28,18 @@ enum ReadingEffort
 
     /** Seconds that reading may take in the usual lane; what takes longer goes to the other, and begins anew there. */
     public const USUAL_SECONDS = 20.0;
+
+    /** Seconds that a drawing of few bytes may take at most: an honest one is drawn in a few, however fine it is. */
+    private const DRAWING_SECONDS = 20.0;
+
+    /** Seconds after which reading a heavy file is given up, by its kind. */
+    public static function mostSeconds(string $path): float
+    {
+        $head = (string) @file_get_contents($path, length: self::DRAWING);
+        $isSmallDrawing = str_contains(substr($head, 0, 1000), '<svg') && \strlen($head) < self::DRAWING;
+
+        return $isSmallDrawing ? self::DRAWING_SECONDS : ReadMasterJob::MOST_SECONDS;
+    }
 
     public static function of(string $path): self
     {
