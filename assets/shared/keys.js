@@ -1,5 +1,5 @@
 import { say, sentence } from './act.js';
-import { refreshLine } from './line.js';
+import { lineComing, refreshLine } from './line.js';
 import { settle } from './settle.js';
 
 /** True where keys belong to what is being written. */
@@ -20,6 +20,7 @@ document.addEventListener('keydown', async (event) => {
     const isRedo = event.shiftKey;
     try {
       await settle();
+      await lineComing();
       const answer = await fetch(`/batches/${batch}/${isRedo ? 'redo' : 'undo'}`, {
         method: 'POST',
         body: new URLSearchParams({ entry: document.querySelector('.undo input[name=entry]')?.value ?? '' }),

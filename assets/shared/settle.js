@@ -1,3 +1,5 @@
+import { lineComing } from './line.js';
+
 /**
  * What a page has not sent yet, such as a crop that was moved a moment ago: it is sent before the page is left, so that
  * the next page shows it and undo takes back the right act.
@@ -38,7 +40,9 @@ document.addEventListener(
 document.addEventListener(
   'submit',
   async (event) => {
-    await first(event, () => /** @type {HTMLFormElement} */ (event.target).requestSubmit(event.submitter));
+    const form = /** @type {HTMLFormElement} */ (event.target);
+    if (form.closest('.undo')) return takeBack(event, form);
+    await first(event, () => form.requestSubmit(event.submitter));
   },
   true,
 );
@@ -64,4 +68,16 @@ async function first(event, then) {
   event.stopPropagation();
   await Promise.allSettled(sent);
   then();
+}
+
+/** Takes back what the person saw done last, which the button may not tell yet. */
+async function takeBack(event, form) {
+  if (!pending().length && !lineComing()) return;
+  event.preventDefault();
+  event.stopPropagation();
+  await settle();
+  await lineComing();
+  /** @type {?HTMLFormElement} */ (
+    document.querySelector(`.undo form[action="${form.getAttribute('action')}"]`)
+  )?.requestSubmit();
 }

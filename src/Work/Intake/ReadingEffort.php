@@ -29,8 +29,8 @@ enum ReadingEffort
     /** Seconds that reading may take in the usual lane; what takes longer goes to the other, and begins anew there. */
     public const USUAL_SECONDS = 20.0;
 
-    /** Seconds that a drawing of few bytes may take at most: an honest one is drawn in a few, however fine it is. */
-    private const DRAWING_SECONDS = 20.0;
+    /** Seconds that a drawing of few bytes may take at most: an honest one with a filter over all of it takes 15 here. */
+    private const DRAWING_SECONDS = 45.0;
 
     /** Seconds after which reading a heavy file is given up, by its kind. */
     public static function mostSeconds(string $path): float
