@@ -3,6 +3,7 @@
 set -euo pipefail
 mode=$1; shift
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+source "$root/tools/server/common.sh"
 port=8087
 host=127.0.0.1
 names=()
@@ -18,17 +19,24 @@ while [ $# -gt 0 ]; do
     --tls-cert) cert=$value ;;
     --tls-key) key=$value ;;
     --behind-proxy) proxy=$value ;;
+    --queue) SNUGFIT_QUEUE=$value ;;
+    --store) SNUGFIT_STORE=$value ;;
     *) echo "Snugfit does not know \"$option\"." >&2
-      echo "It takes --port, --host, --name, --tls-cert, --tls-key and --behind-proxy." >&2; exit 1 ;;
+      echo "It takes --port, --host, --name, --tls-cert, --tls-key, --behind-proxy, --queue and --store." >&2; exit 1 ;;
   esac
 done
 [[ $port =~ ^[0-9]+$ ]] && [ "$port" -ge 1 ] && [ "$port" -le 65535 ] || { echo "--port takes a number from 1 to 65535." >&2; exit 1; }
 
 # As developers run it: with the profiler, and a container that follows the code.
 export APP_ENV=${APP_ENV:-prod}
-if [ "$APP_ENV" = dev ]; then "$root/tools/setup.sh" test; else "$root/tools/setup.sh" server; fi
-# What a shop keeps is its owner's alone.
-umask 077
+# For work that other machines share (docs/guide.md, Several machines).
+export SNUGFIT_QUEUE=${SNUGFIT_QUEUE:-} SNUGFIT_STORE=${SNUGFIT_STORE:-} SNUGFIT_ROLE=host
+[ -n "$SNUGFIT_QUEUE" ] && [ -n "$SNUGFIT_STORE" ] || [ -z "$SNUGFIT_QUEUE$SNUGFIT_STORE" ] || {
+  echo "--queue and --store go together: machines share work by the one, and files by the other." >&2; exit 1; }
+purpose=server
+[ -z "$SNUGFIT_QUEUE" ] || purpose=farm
+[ "$APP_ENV" != dev ] || purpose=test
+"$root/tools/setup.sh" "$purpose"
 export SNUGFIT_DATA=${SNUGFIT_DATA:-$root/var/shop}
 # On this machine's own loopback one person works without signing in. Whoever else can reach the shop has to.
 case "$host" in
@@ -44,34 +52,8 @@ for name in "$host" "${names[@]}"; do
   pattern+="|$(printf '%s' "$name" | sed 's/[].[\*^$()+?{|]/\\&/g')"
 done
 export SNUGFIT_HOSTS=${SNUGFIT_HOSTS:-"^($pattern)\$"}
-mkdir -p "$SNUGFIT_DATA"
-SNUGFIT_DATA=$(cd "$SNUGFIT_DATA" && pwd)
-chmod go-rwx "$SNUGFIT_DATA"
-run=$SNUGFIT_DATA/run
-mkdir -p "$run/pids" "$SNUGFIT_DATA/tmp"
-
-# Nothing of the open shop runs as root: who started it as root gave a user of its own to it (tools/setup.sh).
-as_shop=()
-user=snugfit
-if [ "$(id -u)" = 0 ] && id "$user" >/dev/null 2>&1; then
-  find "$SNUGFIT_DATA" ! -user "$user" -exec chown -h "$user:" {} +
-  caps=-all
-  [ "$port" -ge 1024 ] || caps=-all,+net_bind_service
-  as_shop=(setpriv --reuid="$user" --regid="$user" --clear-groups --inh-caps="$caps" --ambient-caps="$caps" --no-new-privs)
-  # Packages are installed with whatever rights their archives name.
-  can_run() { "${as_shop[@]}" php "$root/bin/console" about --env=prod >/dev/null 2>&1 && "${as_shop[@]}" test -w "$run"; }
-  can_run || chmod -R go+rX "$root"/{bin,config,migrations,networks,node_modules,profiles,public,src,templates,tools,vendor} \
-    "$root/var/cache" "$root/var/fonts"
-  if ! can_run; then
-    as_shop=()
-    chown -R root: "$SNUGFIT_DATA"
-    echo "Snugfit runs as root: the user \"$user\" cannot reach $root or $SNUGFIT_DATA." >&2
-  fi
-fi
-
-# What root does in the shop's folder it does as whom the folder belongs to: links that lie there lead it nowhere.
-put() { "${as_shop[@]}" sh -c 'umask 077; cat >"$1"' put "$1"; }
-leftovers() { "${as_shop[@]}" bash -c 'source "$1"; end_shop "$2"' leftovers "$root/tools/server/groups.sh" "$run"; }
+data_folder
+as_owner "$port"
 
 # Drawn once for each shop.
 if [ -z "${SNUGFIT_SECRET:-}" ]; then
@@ -80,10 +62,7 @@ if [ -z "${SNUGFIT_SECRET:-}" ]; then
   export SNUGFIT_SECRET
 fi
 
-exec 8>>"$run/lock"
-flock -n 8 || { echo "The shop in $SNUGFIT_DATA is open already." >&2; exit 1; }
-# What a start that was killed left behind would hold the port, and work beside the new one.
-leftovers
+alone || { echo "The shop in $SNUGFIT_DATA is open already." >&2; exit 1; }
 if (exec 3<>"/dev/tcp/$host/$port") 2>/dev/null; then
   echo "Port $port is taken by another program. Choose another with --port." >&2
   exit 1
@@ -92,6 +71,11 @@ fi
 "${as_shop[@]}" php "$root/bin/console" shop:ready 8>&- >&2 || exit 1
 "${as_shop[@]}" php "$root/bin/console" doctrine:migrations:migrate --no-interaction --quiet 8>&-
 "${as_shop[@]}" php "$root/bin/console" shop:stock --quiet 8>&-
+
+if [ -n "$SNUGFIT_QUEUE" ]; then
+  machine_token
+  farm open >&2 || exit 1
+fi
 
 scheme=http
 if [ "$SNUGFIT_DOOR" = closed ]; then
@@ -116,14 +100,11 @@ if [ "$SNUGFIT_DOOR" = closed ]; then
 fi
 cores=$(nproc)
 "${as_shop[@]}" php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$cores" "$scheme" "$proxy"
-supervisord=$(command -v supervisord)
-# It ends with this script, however that ends, and all that it started ends with it.
-supervise() {
-  "${as_shop[@]}" setpriv --pdeathsig TERM "$supervisord" -n -c "$run/supervisord.conf" >/dev/null 2>&1 8>&- &
-  supervisor=$!
-}
 supervise
-end() { kill -TERM "$supervisor" 2>/dev/null || true; wait "$supervisor" 2>/dev/null || true; leftovers; }
+end() {
+  end_supervisor
+  [ -z "$SNUGFIT_QUEUE" ] || farm leave >/dev/null 2>&1 || true
+}
 stop() { trap - EXIT INT TERM HUP; end; echo; echo "Stopped."; exit 0; }
 fail() {
   tail -n 8 "$run"/*.log "$SNUGFIT_DATA"/log/*.log 2>/dev/null | cut -c 1-300 >&2 || true
@@ -150,10 +131,4 @@ if [ "$mode" = demo ]; then
   "${as_shop[@]}" php "$root/bin/console" shop:demo 8>&-
 fi
 echo "Snugfit is open: $address   (Ctrl-C closes it)"
-while :; do
-  wait "$supervisor" || true
-  echo "The supervisor was ended from outside and is started again."
-  leftovers
-  sleep 1
-  supervise
-done
+keep_supervisor

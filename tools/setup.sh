@@ -1,8 +1,8 @@
 #!/usr/bin/env bash
-# Installs what is missing for a purpose: command, bench, server or test. Says nothing where nothing is missing.
+# Installs what is missing for a purpose: command, bench, server, farm, work or test. Says nothing where nothing is missing.
 # Debian packages need root; Composer and npm packages go into the project's own folders.
 set -euo pipefail
-purpose=${1:?command, bench, server or test}
+purpose=${1:?command, bench, server, farm, work or test}
 root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 cd "$root"
 mkdir -p var
@@ -13,8 +13,11 @@ log=var/setup.log
 debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libheif1"
 debian_command="$debian_command poppler-utils librsvg2-bin bubblewrap woff2 unzip composer git ca-certificates nodejs"
 debian_server="$debian_command php8.2-fpm nginx-light supervisor curl passwd openssl hostname"
+debian_farm="$debian_server php8.2-pgsql"
+debian_work="$debian_command php8.2-pgsql supervisor passwd hostname"
 debian_bench="$debian_command libvips-tools"
-debian_test="$debian_server chromium libvips-tools imagemagick libimage-exiftool-perl icc-profiles-free liblcms2-utils procps python3-pil"
+debian_test="$debian_farm postgresql openssh-server openssh-client iproute2 chromium libvips-tools imagemagick"
+debian_test="$debian_test libimage-exiftool-perl icc-profiles-free liblcms2-utils procps python3-pil"
 packages=debian_$purpose
 
 # A command that is there by other means (Composer or Node.js from elsewhere) needs no package.
@@ -52,7 +55,7 @@ if ! fresh vendor/.stamp "$php_stamp"; then
   echo "Installing PHP packages"
   pins=()
   while read -r name version; do pins+=(--with "$name:$version"); done <tools/packages/php.txt
-  quietly composer update --no-scripts --no-progress "${pins[@]}"
+  quietly composer update --no-progress "${pins[@]}"
   quietly php tools/packages/pin.php --check
   rm -rf var/cache
   echo "$php_stamp" >vendor/.stamp
@@ -67,13 +70,13 @@ if is_stale var/cache/.built src config migrations templates composer.json; then
 fi
 
 # Pages are drawn by templates that are compiled beforehand: whom the shop runs as may not write to the program.
-if [ "$purpose" = server ] || [ "$purpose" = test ]; then
+case "$purpose" in server|farm|work|test)
   [ -e var/cache/prod/.warm ] || { quietly php bin/console cache:warmup --env=prod; touch var/cache/prod/.warm; }
   # Started by root, the shop runs as a user of its own.
   if [ "$(id -u)" = 0 ] && ! id snugfit >/dev/null 2>&1; then
     quietly useradd --system --no-create-home --home-dir /nonexistent --shell /usr/sbin/nologin snugfit
-  fi
-fi
+  fi ;;
+esac
 
 # A shop from before an upgrade: commands read its shelf, too.
 data=${SNUGFIT_DATA:-$root/var/shop}
@@ -100,9 +103,9 @@ if is_stale var/fonts/fonts.conf package-lock.json tools/fonts.sh; then
   quietly tools/fonts.sh
 fi
 
-if [ "$purpose" = server ] || [ "$purpose" = test ]; then
+case "$purpose" in server|farm|test)
   if is_stale public/build/.built assets tools/assets.mjs package-lock.json; then
     quietly node tools/assets.mjs
     touch public/build/.built
-  fi
-fi
+  fi ;;
+esac

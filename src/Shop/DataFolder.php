@@ -67,6 +67,18 @@ final readonly class DataFolder
         return $this->path.'/run/pulse';
     }
 
+    /** Touched when the farm's queue could not be reached, gone when it could. */
+    public function queueFault(): string
+    {
+        return $this->path.'/run/queue-fault';
+    }
+
+    /** Since when the oldest message of a farm's queue waits, as the host found last. */
+    public function queueWait(): string
+    {
+        return $this->path.'/run/queue-wait';
+    }
+
     /** Whether children can be shut off here, as it was found last. */
     public function sealing(): string
     {

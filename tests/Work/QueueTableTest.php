@@ -12,11 +12,11 @@ use Psr\Log\NullLogger;
 use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Doctrine\ReliableSqlite;
 use Snugfit\Work\Message\FeedPress;
+use Snugfit\Work\Queue\LaneTransport;
 use Snugfit\Work\Queue\LeasedMessage;
 use Snugfit\Work\Queue\LeaseKeeper;
 use Snugfit\Work\Queue\QueueFile;
 use Snugfit\Work\Queue\QueueTable;
-use Snugfit\Work\Queue\SqliteTransport;
 use Symfony\Component\Clock\MockClock;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Messenger\Envelope;
@@ -116,7 +116,7 @@ final class QueueTableTest extends TestCase
     public function test_a_keepalive_that_fails_is_swallowed_and_the_next_one_holds(): void
     {
         $keeper = new LeaseKeeper();
-        $transport = new SqliteTransport($this->lane('press'), new PhpSerializer(), $keeper, new NullLogger());
+        $transport = new LaneTransport($this->lane('press'), new PhpSerializer(), $keeper, new NullLogger());
         $transport->send(new Envelope(new FeedPress(1)));
         $envelope = [...$transport->get()][0];
         $locker = new \PDO('sqlite:'.$this->data->queue());

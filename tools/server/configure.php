@@ -7,6 +7,8 @@ declare(strict_types=1);
  * Usage: configure.php PROJECT RUN-FOLDER HOST PORT CORES SCHEME PROXY
  */
 
+require __DIR__.'/programs.php';
+
 [, $root, $run, $host, $port, $cores, $scheme, $proxy] = $argv;
 $listen = (str_contains($host, ':') ? "[$host]" : $host).":$port";
 if ('' !== $proxy && false === filter_var($proxy, \FILTER_VALIDATE_IP)) {
@@ -26,11 +28,9 @@ $https = match (true) {
     '' !== $proxy => '$shop_https',
     default => 'off',
 };
-$root = realpath($root);
+$root = (string) realpath($root);
 $data = dirname($run);
 $isRoot = 0 === posix_geteuid();
-// It goes between quotes of the supervisor's configuration, where a percent sign begins a name.
-$machine = preg_replace('/[^\w.-]+/', '-', (string) gethostname());
 
 $nginx = <<<CONF
     daemon off;
@@ -137,65 +137,29 @@ $pool = <<<CONF
     php_admin_value[ffi.enable] = preload
     CONF;
 
-// Programs write no log here: a supervisor whose own log cannot be written on a full disk dies over it, and nobody is left to
-// start the others again. Web server, PHP and workers keep logs of their own, and bear it.
-$program = static fn (string $name, string $command, int $count = 1): string => <<<CONF
-    [program:$name]
-    command=$root/tools/server/alone.sh $run/pids/%(program_name)s-%(process_num)s $command
-    environment=SNUGFIT_WORKER="$machine, $name %(process_num)s"
-    process_name=%(program_name)s_%(process_num)s
-    numprocs=$count
-    numprocs_start=1
-    autorestart=true
-    startsecs=0
-    startretries=1000000
-    stopwaitsecs=6
-    stopasgroup=false
-    killasgroup=true
-    redirect_stderr=true
-    stdout_logfile=/dev/null
-    stdout_logfile_maxbytes=0
-
-    CONF;
-
-$consume = \PHP_BINARY." $root/bin/console messenger:consume %s --sleep=0.03 --keepalive=5 --time-limit=3600 --memory-limit=256M --quiet";
 $phpFpm = glob('/usr/sbin/php-fpm8.*')[0] ?? '/usr/sbin/php-fpm';
-$supervisor = <<<CONF
-    [supervisord]
-    logfile=/dev/null
-    logfile_maxbytes=0
-    pidfile=$run/supervisor.pid
-    nodaemon=true
-    %s
-
-    CONF;
-$supervisor = sprintf($supervisor, $isRoot ? 'user=root' : '')
-    .$program('web', "/usr/sbin/nginx -p $run/ -c $run/nginx.conf")
-    .$program('php', "$phpFpm -F".($isRoot ? ' -R' : '')." -y $run/php-fpm.conf")
+$presses = max(1, (int) $cores);
+$programs = [
+    'web' => [1, "/usr/sbin/nginx -p $run/ -c $run/nginx.conf"],
+    'php' => [1, "$phpFpm -F".($isRoot ? ' -R' : '')." -y $run/php-fpm.conf"],
     // Takes in what workers answer; the only one beside the pages that writes to the shop's data.
-    .$program('host', sprintf($consume, 'answers'))
+    'host' => [1, consume($root, 'answers')],
     // Reads slowly what is kept.
-    .$program('keeper', \PHP_BINARY." $root/bin/console shop:keeper --quiet")
-    .$program('quick', sprintf($consume, 'quick'), 2)
-    .$program('heavy', sprintf($consume, 'heavy'))
-    .$program('press', sprintf($consume, 'press'), max(1, (int) $cores));
+    'keeper' => [1, \PHP_BINARY." $root/bin/console shop:keeper --quiet"],
+    'quick' => [2, consume($root, 'quick')],
+    'heavy' => [1, consume($root, 'heavy')],
+    'press' => [$presses, consume($root, 'press')],
+];
+if ('' !== (string) getenv('SNUGFIT_QUEUE')) {
+    // Between the shop's files and those that machines exchange.
+    $programs['carry'] = [2, consume($root, 'carry')];
+}
 
 $files = [
     'nginx.conf' => sprintf($nginx, $isRoot ? 'user root;' : '', 'https' === $scheme ? 'ssl' : ''),
     'fastcgi.conf' => $fastcgi,
     'php-fpm.conf' => sprintf($pool, $isRoot ? "user = root\n    group = root\n    listen.mode = 0600" : 'listen.mode = 0600'),
-    'supervisord.conf' => $supervisor,
+    'supervisord.conf' => supervisor($root, $run, $programs),
 ];
-foreach ($files as $name => $text) {
-    if (false === @file_put_contents("$run/$name", $text."\n")) {
-        fwrite(\STDERR, "Nothing can be written to $run. Is the disk full?\n");
-        exit(1);
-    }
-}
-// Notes that can be written over even when the disk is full.
-$programs = ['web' => 1, 'php' => 1, 'host' => 1, 'keeper' => 1, 'quick' => 2, 'heavy' => 1, 'press' => max(1, (int) $cores)];
-foreach ($programs as $name => $count) {
-    for ($number = 1; $number <= $count; ++$number) {
-        is_file("$run/pids/$name-$number") || file_put_contents("$run/pids/$name-$number", str_repeat(' ', 10));
-    }
-}
+writeFiles($run, $files);
+notePrograms($run, $programs);

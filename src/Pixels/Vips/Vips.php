@@ -16,6 +16,7 @@ final class Vips
         typedef struct _VipsArea VipsArrayInt;
         typedef struct _VipsInterpolate VipsInterpolate;
         int vips_init(const char *argv0);
+        const char *vips_version_string(void);
         const char *vips_error_buffer(void);
         void vips_error_clear(void);
         void vips_concurrency_set(int concurrency);
@@ -135,6 +136,14 @@ final class Vips
         }
 
         return self::$library;
+    }
+
+    /** Such as "8.14.1". */
+    public static function version(): string
+    {
+        $version = self::library()->vips_version_string();
+
+        return \is_string($version) ? $version : '';
     }
 
     /** How many threads one pipeline may use. */

@@ -23,6 +23,10 @@ class Worker
     #[ORM\Column(length: 120, options: ['default' => ''])]
     private string $lanes = '';
 
+    /** Its machine's name. */
+    #[ORM\Column(length: 60, options: ['default' => ''])]
+    private string $machine = '';
+
     #[ORM\Column]
     private \DateTimeImmutable $startedAt;
 
@@ -40,9 +44,14 @@ class Worker
         return $this->name;
     }
 
-    public function started(string $lanes, \DateTimeImmutable $at): void
+    public function started(string $lanes, \DateTimeImmutable $at, string $machine): void
     {
-        [$this->lanes, $this->startedAt, $this->seenAt] = [$lanes, $at, new \DateTimeImmutable()];
+        [$this->lanes, $this->startedAt, $this->machine, $this->seenAt] = [$lanes, $at, $machine, new \DateTimeImmutable()];
+    }
+
+    public function machine(): string
+    {
+        return $this->machine;
     }
 
     public function seen(): void

@@ -4,14 +4,12 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Health;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception as DatabaseFailed;
 use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Entity\Worker;
 use Snugfit\Shop\FileIntegrity;
 use Snugfit\Shop\Repository\WorkerRepository;
 use Snugfit\Work\Worker\Pulse;
-use Symfony\Component\DependencyInjection\Attribute\Autowire;
 
 /** Whether the shop's parts do what they should. Asked with every page, so that it asks little. */
 final readonly class ShopHealth
@@ -31,7 +29,7 @@ final readonly class ShopHealth
         private WorkerRepository $workers,
         private FileIntegrity $integrity,
         private Pulse $pulse,
-        #[Autowire(service: 'doctrine.dbal.queue_connection')] private Connection $queue,
+        private QueueWatch $queue,
     ) {
     }
 
@@ -107,10 +105,15 @@ final readonly class ShopHealth
 
     private function queue(): ?HealthFinding
     {
-        try {
-            $oldest = $this->queue->fetchOne(
-                "SELECT MIN(due_at) FROM message WHERE lane IN ('answers', 'quick') AND lent_until = 0 AND due_at > 0",
+        if ($this->queue->isGone()) {
+            return new HealthFinding(
+                HealthTopic::Queue,
+                'The queue that machines share cannot be reached.',
+                'Look whether its server runs and the network to it holds. Work goes on by itself once it answers; nothing is lost.',
             );
+        }
+        try {
+            $waits = $this->queue->waits();
         } catch (DatabaseFailed) {
             return new HealthFinding(
                 HealthTopic::Queue,
@@ -118,7 +121,6 @@ final readonly class ShopHealth
                 'If this does not pass in a minute, close Snugfit and start it again; what waits is ordered anew.',
             );
         }
-        $waits = is_numeric($oldest) ? time() - (int) ($oldest / 1000) : 0;
 
         return $waits < self::STUCK
             ? null

@@ -12,11 +12,13 @@ use Snugfit\Work\Child\PatientWork;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\StoredMasters;
+use Snugfit\Work\Farm\WorkFiles;
 use Snugfit\Work\Message\MasterRead;
 use Snugfit\Work\Message\MasterUnreadable;
 use Snugfit\Work\Message\ReadHeavyMaster;
 use Snugfit\Work\Message\ReadMaster;
 use Snugfit\Work\Queue\AnswerSender;
+use Snugfit\Work\Queue\LeaseKeeper;
 use Snugfit\Work\Worker\Heartbeat;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
@@ -34,6 +36,8 @@ final readonly class ReadMasterHandler
         private AnswerSender $host,
         private Heartbeat $heartbeat,
         private PatientWork $patience,
+        private WorkFiles $files,
+        private LeaseKeeper $lease,
         private MessageBusInterface $bus,
     ) {
     }
@@ -43,7 +47,7 @@ final readonly class ReadMasterHandler
     public function usual(ReadMaster $message): void
     {
         try {
-            $this->read($message, ReadingEffort::USUAL_SECONDS);
+            $this->read($message, static fn (string $path): float => ReadingEffort::USUAL_SECONDS);
         } catch (PixelJobFailed $e) {
             FailureReason::TooSlow === $e->reason()
                 ? $this->bus->dispatch(new ReadHeavyMaster($message))
@@ -55,23 +59,32 @@ final readonly class ReadMasterHandler
     public function heavy(ReadHeavyMaster $message): void
     {
         try {
-            $this->read($message->work, ReadingEffort::mostSeconds($this->masters->byKey($message->work->masterKey)->path));
+            $this->read($message->work, ReadingEffort::mostSeconds(...));
         } catch (PixelJobFailed $e) {
             $this->host->tell(new MasterUnreadable($message->artworkId(), $e->getMessage()));
         }
     }
 
-    /** @throws PixelJobFailed */
-    private function read(ReadMaster $message, float $seconds): void
+    /**
+     * @param \Closure(string): float $seconds that reading the file at a path may take
+     *
+     * @throws PixelJobFailed
+     */
+    private function read(ReadMaster $message, \Closure $seconds): void
     {
+        if (!$this->files->bring($message->masterKey, fn (): bool => !$this->lease->isLost())) {
+            return;
+        }
         $previews = array_map($this->store->path(...), $message->previewKeys);
         $this->patience->do(function () use ($message, $previews, $seconds): void {
-            $child = $this->processes->start(new ReadMasterJob($this->masters->byKey($message->masterKey), $previews, $seconds));
+            $master = $this->masters->byKey($message->masterKey);
+            $child = $this->processes->start(new ReadMasterJob($master, $previews, $seconds($master->path)));
             while ($child->isRunning()) {
                 usleep(self::LOOK);
                 $this->heartbeat->beat();
             }
-            $this->host->tell(new MasterRead($message->artworkId, MasterFacts::fromRecord($child->facts())));
+            $read = new MasterRead($message->artworkId, MasterFacts::fromRecord($child->facts()));
+            $this->files->deliver($read, array_values($message->previewKeys));
         });
     }
 }

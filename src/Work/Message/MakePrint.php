@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Message;
 
 /** Make a print file from a master by a recipe. */
-final readonly class MakePrint implements Redeliverable, AboutPrint
+final readonly class MakePrint implements Redeliverable, AboutPrint, ForMachine
 {
     public function __construct(
         public int $printFileId,
@@ -25,12 +25,19 @@ final readonly class MakePrint implements Redeliverable, AboutPrint
         public ?string $previewKey = null,
         /** Names this order among all that there were for the file. */
         public ?string $order = null,
+        /** Where the master's other files are made. */
+        private ?string $machine = null,
     ) {
     }
 
     public function targetKey(Attempt $attempt): string
     {
         return \sprintf('%s/%s-%s', \dirname($this->targetKey), $attempt->token, basename($this->targetKey));
+    }
+
+    public function machine(): ?string
+    {
+        return $this->machine;
     }
 
     public function printFileId(): int

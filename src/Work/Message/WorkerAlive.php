@@ -13,6 +13,8 @@ final readonly class WorkerAlive implements Answer
         public string $lanes,
         /** Unix time. */
         public int $startedAt,
+        /** Its machine's name; null from before workers told it. */
+        public ?string $machine = null,
     ) {
     }
 }

@@ -6,6 +6,7 @@ namespace Snugfit\Work\Queue;
 
 use Psr\Log\LoggerInterface;
 use Snugfit\Work\Message\Answer;
+use Snugfit\Work\Message\Carried;
 use Snugfit\Work\Run\StopSignalListener;
 use Symfony\Component\Messenger\MessageBusInterface;
 
@@ -27,7 +28,7 @@ final readonly class AnswerSender
     }
 
     /** Sends what must arrive, once the queue takes it. */
-    public function tell(Answer $answer): void
+    public function tell(Answer|Carried $answer): void
     {
         for ($until = microtime(true) + self::PATIENCE;; usleep(self::PAUSE)) {
             try {

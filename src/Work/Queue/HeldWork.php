@@ -6,6 +6,7 @@ namespace Snugfit\Work\Queue;
 
 use Snugfit\Work\Message\AboutArtwork;
 use Snugfit\Work\Message\AboutPrint;
+use Snugfit\Work\Message\Carried;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Messenger\Transport\TransportInterface;
 
@@ -19,9 +20,10 @@ final readonly class HeldWork
         #[Autowire(service: 'messenger.transport.quick')] TransportInterface $quick,
         #[Autowire(service: 'messenger.transport.heavy')] TransportInterface $heavy,
         #[Autowire(service: 'messenger.transport.press')] TransportInterface $press,
+        #[Autowire(service: 'messenger.transport.carry')] TransportInterface $carry,
         #[Autowire(service: 'messenger.transport.answers')] TransportInterface $answers,
     ) {
-        $this->lanes = [$quick, $heavy, $press, $answers];
+        $this->lanes = [$quick, $heavy, $press, $carry, $answers];
     }
 
     /** @return array<int, true> numbers of print files */
@@ -54,7 +56,10 @@ final readonly class HeldWork
     private function messages(): iterable
     {
         foreach ($this->lanes as $lane) {
-            yield from $lane instanceof LaneContents ? $lane->contents() : throw new \LogicException('Lanes can be looked into.');
+            $contents = $lane instanceof LaneContents ? $lane->contents() : throw new \LogicException('Lanes can be looked into.');
+            foreach ($contents as $message) {
+                yield $message instanceof Carried ? $message->answer : $message;
+            }
         }
     }
 }

@@ -8,12 +8,11 @@ use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 
 /**
- * One lane of messages in a table. A message is lent to a worker for a short time, which the worker prolongs while it lives.
- * Where the time has run out another worker first says that it would take the message over, and takes it only when nobody
- * has prolonged the loan for a while after: the holder may be alive, and have been kept from writing by the same lock as
- * everybody else. Each loan has a token, so that who was given up cannot prolong, answer or remove what is another's now.
+ * A lane in SQLite, for one machine. Where a loan has run out another worker first says that it would take the message over, and
+ * takes it only when nobody has prolonged the loan for a while after: the holder may be alive, and have been kept from writing by
+ * the same lock as everybody else.
  */
-final class QueueTable
+final class QueueTable implements Lane
 {
     /** Milliseconds that a message is lent for. Workers prolong it every five seconds. */
     public const LOAN = 15_000;
@@ -40,8 +39,7 @@ final class QueueTable
     ) {
     }
 
-    /** @param int $delay milliseconds until it may be taken */
-    public function add(string $body, int $delay): int
+    public function add(string $body, int $delay, ?string $machine = null): int
     {
         return $this->use(function () use ($body, $delay): int {
             $this->connection->insert('message', ['lane' => $this->lane, 'body' => $body, 'due_at' => $this->now() + $delay]);
@@ -79,7 +77,6 @@ final class QueueTable
         });
     }
 
-    /** @return bool false where the message is not this worker's any more */
     public function prolong(LeasedMessage $lease): bool
     {
         return $this->use(fn (): bool => 0 < $this->connection->executeStatement(
@@ -88,7 +85,6 @@ final class QueueTable
         ));
     }
 
-    /** @return bool false where the message is not this worker's any more */
     public function remove(LeasedMessage $lease): bool
     {
         return $this->use(fn (): bool => 0 < $this->connection->delete('message', ['id' => $lease->id, 'token' => $lease->token]));
@@ -103,7 +99,6 @@ final class QueueTable
         });
     }
 
-    /** @return list<string> all that wait or are in a worker's hands */
     public function bodies(): array
     {
         return $this->use(

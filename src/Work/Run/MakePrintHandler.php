@@ -13,6 +13,8 @@ use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\PixelTask;
 use Snugfit\Work\Child\StoredMasters;
+use Snugfit\Work\Farm\FarmSettings;
+use Snugfit\Work\Farm\WorkFiles;
 use Snugfit\Work\Message\Attempt;
 use Snugfit\Work\Message\MakePrint;
 use Snugfit\Work\Message\PrintBegun;
@@ -33,8 +35,9 @@ final readonly class MakePrintHandler
     /** Seconds between looks at the child: short enough that a cancel is felt at once. */
     private const LOOK = 0.05;
 
-    /** Seconds between progress messages. */
+    /** Seconds between progress messages; from another machine, where there may be many. */
     private const TELL = 0.4;
+    private const TELL_FROM_AFAR = 2.0;
 
     public function __construct(
         private PixelProcessPool $processes,
@@ -47,6 +50,8 @@ final readonly class MakePrintHandler
         private WorkerName $worker,
         private Heartbeat $heartbeat,
         private PatientWork $patience,
+        private WorkFiles $files,
+        private FarmSettings $farm,
     ) {
     }
 
@@ -77,6 +82,11 @@ final readonly class MakePrintHandler
         $growing = $target.PrintFileMaker::PART;
         $this->host->tell(new PrintBegun($attempt));
         try {
+            if (!$this->files->bring($message->masterKey, fn (): bool => $this->isWanted($message))) {
+                $this->notWanted($message);
+
+                return;
+            }
             $child = $this->processes->start(
                 new MakePrintJob(
                     $this->masters->byKey($message->masterKey),
@@ -92,9 +102,10 @@ final readonly class MakePrintHandler
             @unlink($growing);
         }
         if (null !== $found) {
-            $this->host->tell(new PrintMade($attempt, $key, $found, microtime(true) - $began));
-        } elseif (!$this->lease->isLost()) {
-            $this->host->tell(new PrintCancelled($message->printFileId));
+            $made = new PrintMade($attempt, $key, $found, microtime(true) - $began);
+            $this->files->deliver($made, array_values(array_filter([$key, $message->proofKey])));
+        } else {
+            $this->notWanted($message);
         }
     }
 
@@ -103,7 +114,7 @@ final readonly class MakePrintHandler
     {
         $told = microtime(true);
         while ($child->isRunning()) {
-            if ($this->lease->isLost() || $this->flags->isRaised($message->runId)) {
+            if (!$this->isWanted($message)) {
                 $child->kill();
 
                 return false;
@@ -114,13 +125,25 @@ final readonly class MakePrintHandler
             }
             usleep((int) (self::LOOK * 1e6));
             $this->heartbeat->beat();
-            if (microtime(true) - $told >= self::TELL) {
+            if (microtime(true) - $told >= ($this->farm->isWorker() ? self::TELL_FROM_AFAR : self::TELL)) {
                 $told = microtime(true);
                 $this->host->mention(new PrintProgress($attempt, self::share($child, $message, $growing)));
             }
         }
 
         return true;
+    }
+
+    private function isWanted(MakePrint $message): bool
+    {
+        return !$this->lease->isLost() && !$this->flags->isRaised($message->runId);
+    }
+
+    private function notWanted(MakePrint $message): void
+    {
+        if (!$this->lease->isLost()) {
+            $this->host->tell(new PrintCancelled($message->printFileId));
+        }
     }
 
     private static function share(PixelTask $child, MakePrint $message, string $growing): float

@@ -10,6 +10,7 @@ use Snugfit\Core\Delivery\Preflight;
 use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\FileStore;
 use Snugfit\Work\Message\AboutPrint;
 use Snugfit\Work\Message\Attempt;
@@ -102,6 +103,10 @@ final readonly class PrintResultHandler
     private function awaited(AboutPrint $answer, Attempt $attempt): ?PrintFile
     {
         $file = $this->file($answer);
+        // Answers may come in another order than they were given in: nobody else has begun.
+        if (PrintFileState::Queued === $file?->state() && null !== $attempt->order) {
+            $file->begin($attempt->order, $attempt->token, $attempt->worker);
+        }
 
         return true === $file?->awaits($attempt->token) ? $file : null;
     }

@@ -12,7 +12,7 @@ use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\FileStore;
 use Snugfit\Shop\Repository\PrintFileRepository;
-use Snugfit\Work\Child\CpuCount;
+use Snugfit\Work\Farm\Machines;
 use Snugfit\Work\Message\FeedPress;
 use Snugfit\Work\Message\MakePrint;
 use Snugfit\Work\Queue\Outbox;
@@ -33,6 +33,7 @@ final readonly class RunScheduler
         private CancelFlags $flags,
         private DurationEstimator $durations,
         private StorageCleaner $housekeeping,
+        private Machines $machines,
     ) {
     }
 
@@ -59,7 +60,7 @@ final readonly class RunScheduler
 
             return;
         }
-        foreach ($this->printFiles->waiting($run, $run->isPaused() ? 0 : 2 * CpuCount::count() - $handed) as $file) {
+        foreach ($this->printFiles->waiting($run, $run->isPaused() ? 0 : 2 * $this->machines->presses() - $handed) as $file) {
             $this->order($file);
         }
         $this->entities->flush();
@@ -99,6 +100,7 @@ final readonly class RunScheduler
             FileStore::proofKey($master, $recipe),
             FileStore::previewKey($master, PlanReference::COPY),
             $file->orderToken(),
+            $this->machines->nearTo($master),
         );
     }
 }

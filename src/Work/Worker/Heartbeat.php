@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Worker;
 
+use Snugfit\Work\Farm\FarmSettings;
 use Snugfit\Work\Message\WorkerAlive;
 use Snugfit\Work\Queue\AnswerSender;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
@@ -19,15 +20,20 @@ final class Heartbeat
     private float $last = 0.0;
     private ?WorkerAlive $word = null;
 
-    public function __construct(private readonly AnswerSender $host, private readonly WorkerName $worker)
-    {
+    public function __construct(
+        private readonly AnswerSender $host,
+        private readonly WorkerName $worker,
+        private readonly FarmSettings $farm,
+    ) {
     }
 
     #[AsEventListener]
     public function started(WorkerStartedEvent $event): void
     {
         $lanes = array_filter($event->getWorker()->getMetadata()->getTransportNames(), is_string(...));
-        $this->word = [HostPulse::LANE] === $lanes ? null : new WorkerAlive($this->worker->name, implode(',', $lanes), time());
+        $this->word = [HostPulse::LANE] === $lanes
+            ? null
+            : new WorkerAlive($this->worker->name, implode(',', $lanes), time(), $this->farm->machine);
     }
 
     #[AsEventListener(event: WorkerRunningEvent::class)]

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Snugfit\Work\Worker;
 
+use Doctrine\DBAL\Exception as DatabaseFailed;
+use Psr\Log\LoggerInterface;
 use Snugfit\Shop\Repository\WorkerRepository;
+use Snugfit\Work\Health\QueueWatch;
+use Snugfit\Work\Run\CancelFlags;
 use Snugfit\Work\Run\Reconciler;
 use Snugfit\Work\Run\StorageCleaner;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
@@ -30,6 +34,9 @@ final class HostPulse
         private readonly WorkerRepository $workers,
         private readonly StorageCleaner $cleaner,
         private readonly Pulse $pulse,
+        private readonly CancelFlags $flags,
+        private readonly QueueWatch $watch,
+        private readonly LoggerInterface $logger,
     ) {
         $this->tidied = microtime(true);
     }
@@ -40,7 +47,14 @@ final class HostPulse
         if ([self::LANE] !== $event->getWorker()->getMetadata()->getTransportNames() || microtime(true) < $this->looked + self::EVERY) {
             return;
         }
-        $this->reconciler->reconcile();
+        try {
+            $this->flags->spread();
+            $this->reconciler->reconcile();
+            $this->watch->look();
+        } catch (DatabaseFailed $e) {
+            // One of the two databases is busy or out of reach; what was lost is found with the next look.
+            $this->logger->warning('Lost work could not be looked for.', ['exception' => $e]);
+        }
         $this->workers->forgetGone();
         if (microtime(true) >= $this->tidied + self::TIDY_EVERY) {
             $this->cleaner->tidy();

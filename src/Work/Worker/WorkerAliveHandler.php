@@ -19,7 +19,8 @@ final readonly class WorkerAliveHandler
 
     public function __invoke(WorkerAlive $message): void
     {
-        $this->workers->named($message->worker)->started($message->lanes, new \DateTimeImmutable('@'.$message->startedAt));
+        $since = new \DateTimeImmutable('@'.$message->startedAt);
+        $this->workers->named($message->worker)->started($message->lanes, $since, $message->machine ?? '');
         $this->entities->flush();
     }
 }

@@ -7,23 +7,25 @@ namespace Snugfit\Work\Queue;
 use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 use Psr\Log\LoggerInterface;
+use Snugfit\Work\Farm\FarmLaneFactory;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
 use Symfony\Component\Messenger\Transport\TransportFactoryInterface;
 use Symfony\Component\Messenger\Transport\TransportInterface;
 
 /**
- * Makes transports for addresses like "snugfit-dbal://press".
+ * Makes transports for addresses like "snugfit-lane://press": in the shop's own queue, or in the farm's where there is one.
  *
- * @implements TransportFactoryInterface<SqliteTransport>
+ * @implements TransportFactoryInterface<LaneTransport>
  */
-final readonly class SqliteTransportFactory implements TransportFactoryInterface
+final readonly class LaneTransportFactory implements TransportFactoryInterface
 {
-    private const SCHEME = 'snugfit-dbal://';
+    private const SCHEME = 'snugfit-lane://';
 
     public function __construct(
         #[Autowire(service: 'doctrine.dbal.queue_connection')] private Connection $connection,
         private QueueFile $file,
+        private FarmLaneFactory $farm,
         private LeaseKeeper $keeper,
         private ClockInterface $clock,
         private LoggerInterface $logger,
@@ -33,9 +35,10 @@ final readonly class SqliteTransportFactory implements TransportFactoryInterface
     /** @param array<mixed> $options */
     public function createTransport(#[\SensitiveParameter] string $dsn, array $options, SerializerInterface $serializer): TransportInterface
     {
-        $lane = new QueueTable($this->connection, substr($dsn, \strlen(self::SCHEME)), $this->file, $this->clock);
+        $name = substr($dsn, \strlen(self::SCHEME));
+        $lane = $this->farm->lane($name) ?? new QueueTable($this->connection, $name, $this->file, $this->clock);
 
-        return new SqliteTransport($lane, $serializer, $this->keeper, $this->logger);
+        return new LaneTransport($lane, $serializer, $this->keeper, $this->logger);
     }
 
     /** @param array<mixed> $options */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Queue;
 
 use Psr\Log\LoggerInterface;
+use Snugfit\Work\Message\ForMachine;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Exception\LogicException;
 use Symfony\Component\Messenger\Exception\MessageDecodingFailedException;
@@ -16,10 +17,10 @@ use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
 use Symfony\Component\Messenger\Transport\TransportInterface;
 
 /** Messenger's way to a lane. */
-final readonly class SqliteTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface, LaneContents
+final readonly class LaneTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface, LaneContents
 {
     public function __construct(
-        private QueueTable $lane,
+        private Lane $lane,
         private SerializerInterface $serializer,
         private LeaseKeeper $keeper,
         private LoggerInterface $logger,
@@ -75,7 +76,8 @@ final readonly class SqliteTransport implements TransportInterface, KeepaliveRec
     {
         $delay = $envelope->last(DelayStamp::class)?->getDelay() ?? 0;
         $body = $this->serializer->encode($envelope)['body'];
-        $id = $this->lane->add($body, $delay);
+        $message = $envelope->getMessage();
+        $id = $this->lane->add($body, $delay, $message instanceof ForMachine ? $message->machine() : null);
 
         return $envelope->with(new TransportMessageIdStamp($id));
     }
