@@ -8,6 +8,7 @@ port=8087
 host=127.0.0.1
 names=()
 cert= key= proxy=
+workers=$(nproc)
 while [ $# -gt 0 ]; do
   option=${1%%=*}
   case "$1" in --*=*) value=${1#*=}; shift ;; *) value=${2:-}; shift; [ $# -gt 0 ] && shift ;; esac
@@ -19,10 +20,11 @@ while [ $# -gt 0 ]; do
     --tls-cert) cert=$value ;;
     --tls-key) key=$value ;;
     --behind-proxy) proxy=$value ;;
+    --workers) workers=$value ;;
     --queue) SNUGFIT_QUEUE=$value ;;
     --store) SNUGFIT_STORE=$value ;;
     *) echo "Snugfit does not know \"$option\"." >&2
-      echo "It takes --port, --host, --name, --tls-cert, --tls-key, --behind-proxy, --queue and --store." >&2; exit 1 ;;
+      echo "It takes --port, --host, --name, --tls-cert, --tls-key, --behind-proxy, --workers, --queue and --store." >&2; exit 1 ;;
   esac
 done
 [[ $port =~ ^[0-9]+$ ]] && [ "$port" -ge 1 ] && [ "$port" -le 65535 ] || { echo "--port takes a number from 1 to 65535." >&2; exit 1; }
@@ -33,6 +35,8 @@ export APP_ENV=${APP_ENV:-prod}
 export SNUGFIT_QUEUE=${SNUGFIT_QUEUE:-} SNUGFIT_STORE=${SNUGFIT_STORE:-} SNUGFIT_ROLE=host
 [ -n "$SNUGFIT_QUEUE" ] && [ -n "$SNUGFIT_STORE" ] || [ -z "$SNUGFIT_QUEUE$SNUGFIT_STORE" ] || {
   echo "--queue and --store go together: machines share work by the one, and files by the other." >&2; exit 1; }
+[[ $workers =~ ^[0-9]+$ ]] && { [ "$workers" -ge 1 ] || [ -n "$SNUGFIT_QUEUE" ]; } || {
+  echo "--workers takes a number from 1; 0 where other machines make the print files (--queue)." >&2; exit 1; }
 purpose=server
 [ -z "$SNUGFIT_QUEUE" ] || purpose=farm
 [ "$APP_ENV" != dev ] || purpose=test
@@ -98,8 +102,7 @@ if [ "$SNUGFIT_DOOR" = closed ]; then
     fi
   fi
 fi
-cores=$(nproc)
-"${as_shop[@]}" php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$cores" "$scheme" "$proxy"
+"${as_shop[@]}" php "$root/tools/server/configure.php" "$root" "$run" "$host" "$port" "$workers" "$scheme" "$proxy"
 supervise
 end() {
   end_supervisor

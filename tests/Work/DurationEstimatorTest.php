@@ -35,6 +35,7 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\Settings\ArtworkSettings;
 use Snugfit\Tests\Shop\ShopTestCase;
+use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Folder\FolderProgressEstimator;
 use Snugfit\Work\Folder\WantedFile;
 use Snugfit\Work\Run\DurationEstimator;
@@ -158,7 +159,7 @@ final class DurationEstimatorTest extends ShopTestCase
     /** @return array{int, float, int} */
     private function forecast(Batch $batch): array
     {
-        $forecast = (new DurationEstimator($this->service(PrintFileRepository::class), new DataFolder($this->data)))->forecast($this->service(BatchProduction::class)->plan($batch));
+        $forecast = (new DurationEstimator($this->service(PrintFileRepository::class), new DataFolder($this->data)))->forecast($this->service(BatchProduction::class)->plan($batch), CpuCount::count());
 
         return [$forecast->files, $forecast->seconds, $forecast->bytes];
     }

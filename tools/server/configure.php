@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 /*
  * Writes the configuration of web server, PHP and supervisor for one start of the shop.
- * Usage: configure.php PROJECT RUN-FOLDER HOST PORT CORES SCHEME PROXY
+ * Usage: configure.php PROJECT RUN-FOLDER HOST PORT WORKERS SCHEME PROXY
  */
 
 require __DIR__.'/programs.php';
 
-[, $root, $run, $host, $port, $cores, $scheme, $proxy] = $argv;
+[, $root, $run, $host, $port, $workers, $scheme, $proxy] = $argv;
 $listen = (str_contains($host, ':') ? "[$host]" : $host).":$port";
 if ('' !== $proxy && false === filter_var($proxy, \FILTER_VALIDATE_IP)) {
     fwrite(\STDERR, "--behind-proxy takes the proxy's address, like 192.0.2.7.\n");
@@ -138,7 +138,6 @@ $pool = <<<CONF
     CONF;
 
 $phpFpm = glob('/usr/sbin/php-fpm8.*')[0] ?? '/usr/sbin/php-fpm';
-$presses = max(1, (int) $cores);
 $programs = [
     'web' => [1, "/usr/sbin/nginx -p $run/ -c $run/nginx.conf"],
     'php' => [1, "$phpFpm -F".($isRoot ? ' -R' : '')." -y $run/php-fpm.conf"],
@@ -148,7 +147,7 @@ $programs = [
     'keeper' => [1, \PHP_BINARY." $root/bin/console shop:keeper --quiet"],
     'quick' => [2, consume($root, 'quick')],
     'heavy' => [1, consume($root, 'heavy')],
-    'press' => [$presses, consume($root, 'press')],
+    'press' => [(int) $workers, consume($root, 'press')],
 ];
 if ('' !== (string) getenv('SNUGFIT_QUEUE')) {
     // Between the shop's files and those that machines exchange.

@@ -25,7 +25,7 @@ function supervisor(string $root, string $run, array $programs): string
     $machine = preg_replace('/[^\w.-]+/', '-', (string) (getenv('SNUGFIT_MACHINE') ?: gethostname()));
     $text = "[supervisord]\nlogfile=/dev/null\nlogfile_maxbytes=0\npidfile=$run/supervisor.pid\nnodaemon=true\n"
         .(0 === posix_geteuid() ? "user=root\n" : '');
-    foreach ($programs as $name => [$count, $command]) {
+    foreach (array_filter($programs, static fn (array $program): bool => $program[0] > 0) as $name => [$count, $command]) {
         $text .= <<<CONF
 
             [program:$name]

@@ -177,6 +177,20 @@ final class PrintFileRepository extends ServiceEntityRepository
         return $this->findBy(['state' => [PrintFileState::Queued, PrintFileState::Making]], ['id' => 'ASC']);
     }
 
+    /** @return array<string, PrintFile> what is being made, by the name of the worker that does it */
+    public function inHand(): array
+    {
+        /** @var list<PrintFile> $making */
+        $making = $this->createQueryBuilder('file')->addSelect('artwork')->join('file.artwork', 'artwork')
+            ->where('file.state = :making')->setParameter('making', PrintFileState::Making)->getQuery()->getResult();
+        $inHand = [];
+        foreach ($making as $file) {
+            $inHand[$file->worker() ?? ''] = $file;
+        }
+
+        return $inHand;
+    }
+
     /** What of a run was not handed out yet is not made. */
     public function cancelWaiting(PrintRun $run): void
     {

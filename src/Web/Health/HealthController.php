@@ -47,19 +47,12 @@ final class HealthController extends AbstractController
     /** @return array<string, mixed> */
     private function state(): array
     {
-        $inHand = [];
-        foreach ($this->printFiles->handedOut() as $file) {
-            if (null !== $file->worker()) {
-                $inHand[$file->worker()] = $file;
-            }
-        }
-
         return [
             'findings' => $this->health->findings(),
             'free' => $this->health->freeBytes(),
             'pulse' => $this->pulse->age(),
             'workers' => $this->workers->known(),
-            'inHand' => $inHand,
+            'inHand' => $this->printFiles->inHand(),
         ];
     }
 

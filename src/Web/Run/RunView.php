@@ -9,7 +9,8 @@ use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\Repository\PrintRunRepository;
-use Snugfit\Work\Child\CpuCount;
+use Snugfit\Shop\Repository\WorkerRepository;
+use Snugfit\Work\Farm\Machines;
 use Snugfit\Work\Run\DurationEstimator;
 use Snugfit\Work\Run\RunForecast;
 use Snugfit\Work\Run\RunOutlook;
@@ -26,6 +27,8 @@ final readonly class RunView
         private DurationEstimator $durations,
         private BatchProduction $production,
         private BatchPlanner $placements,
+        private Machines $machines,
+        private WorkerRepository $workers,
     ) {
     }
 
@@ -37,7 +40,10 @@ final readonly class RunView
         return [
             'batch' => $batch,
             'run' => $run,
-            'board' => null === $run ? null : RunBoard::of($run, $this->printFiles, $this->durations, CpuCount::count(), $page),
+            'board' => null === $run ? null : RunBoard::of($run, $this->printFiles, $this->durations, $this->machines->presses(), $page),
+            'presses' => null === $run || null !== $run->finishedAt()
+                ? null
+                : PressList::of($this->workers->known(), $this->printFiles->inHand()),
         ];
     }
 
@@ -58,7 +64,9 @@ final readonly class RunView
     public function outlook(Batch $batch): array
     {
         $plan = fn (): iterable => $this->production->plan($batch);
-        $forecast = null === $this->runs->last($batch) ? $this->durations->forecast($plan(), $this->placements($batch)) : null;
+        $forecast = null === $this->runs->last($batch)
+            ? $this->durations->forecast($plan(), $this->machines->presses(), $this->placements($batch))
+            : null;
 
         return [
             'outlook' => RunOutlook::of($plan()),

@@ -31,6 +31,9 @@ final readonly class CarriedWorkFiles implements WorkFiles
     /** Seconds after which a master is asked for again. */
     private const ASK = 30;
 
+    /** Seconds without the exchange after which work that is not begun is left to other machines. */
+    private const MOST_SECONDS_AWAY = 60;
+
     public function __construct(
         private ExchangeStore $exchange,
         private FileStore $store,
@@ -56,6 +59,7 @@ final readonly class CarriedWorkFiles implements WorkFiles
                 return false;
             }
         }
+        $away = new StoreOutage($this->logger);
         for ($askedAt = 0; !is_file($path);) {
             try {
                 if ($this->exchange->has($key)) {
@@ -66,14 +70,15 @@ final readonly class CarriedWorkFiles implements WorkFiles
                     throw PixelJobFailed::missing();
                 }
                 if (time() >= $askedAt + self::ASK) {
-                    $this->bus->dispatch(new MasterWanted($key));
+                    $this->ask($key);
                     $askedAt = time();
                 }
+                $away->ends();
                 $pause = self::LOOK;
-            } catch (PixelJobFailed $e) {
-                throw $e;
-            } catch (\Throwable $e) {
-                $this->logger->warning('A master cannot be fetched yet.', ['exception' => $e]);
+            } catch (ExchangeFailed $e) {
+                if ($away->goesOn($e) > self::MOST_SECONDS_AWAY) {
+                    throw StoreAway::by($e);
+                }
                 $pause = self::PAUSE;
             }
             if (!$this->goesOn($isWanted, $pause)) {
@@ -90,9 +95,10 @@ final readonly class CarriedWorkFiles implements WorkFiles
     {
         $made = array_filter($keys, fn (string $key): bool => null !== $this->store->sha256($key));
         $files = [];
+        $away = new StoreOutage($this->logger);
         foreach ($made as $key) {
             $files[$key] = (string) $this->store->sha256($key);
-            while (!$this->isHandedOver($key)) {
+            while (!$this->isHandedOver($key, $away)) {
                 if (!$this->goesOn(fn (): bool => !$this->lease->isLost(), self::PAUSE)) {
                     return;
                 }
@@ -100,6 +106,15 @@ final readonly class CarriedWorkFiles implements WorkFiles
         }
         $this->host->tell([] === $files ? $answer : new Carried($answer, $files));
         array_map($this->store->delete(...), $made);
+    }
+
+    private function ask(string $key): void
+    {
+        try {
+            $this->bus->dispatch(new MasterWanted($key));
+        } catch (\Throwable $e) {
+            $this->logger->warning('The queue did not take the wish for a master.', ['exception' => $e]);
+        }
     }
 
     private function fetch(string $key, string $path): void
@@ -116,14 +131,15 @@ final readonly class CarriedWorkFiles implements WorkFiles
         }
     }
 
-    private function isHandedOver(string $key): bool
+    private function isHandedOver(string $key, StoreOutage $away): bool
     {
         try {
             $this->exchange->put($key, $this->store->path($key));
+            $away->ends();
 
             return true;
         } catch (ExchangeFailed $e) {
-            $this->logger->warning('A file that was made waits for the store.', ['exception' => $e]);
+            $away->goesOn($e);
 
             return false;
         }

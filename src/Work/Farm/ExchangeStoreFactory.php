@@ -77,7 +77,10 @@ final class ExchangeStoreFactory
             ],
         ]);
 
-        return new ExchangeStore(new Filesystem(new AwsS3V3Adapter($client, $bucket, $prefix)), true, $where);
+        // Not read while it arrives: that would go by another client than this one, without its limits.
+        $adapter = new AwsS3V3Adapter($client, $bucket, $prefix, streamReads: false);
+
+        return new ExchangeStore(new Filesystem($adapter), true, $where);
     }
 
     /** @param array<string> $options key: the path of a private key; fingerprint: of the server's */

@@ -17,7 +17,7 @@ final readonly class Machines
     /** How many files can be made at a time. */
     public function presses(): int
     {
-        return $this->settings->isOn() ? max(CpuCount::count(), (int) array_sum($this->alive())) : CpuCount::count();
+        return (int) array_sum($this->alive()) ?: CpuCount::count();
     }
 
     /**
@@ -50,12 +50,12 @@ final readonly class Machines
         return $nearest;
     }
 
-    /** @return array<string, int> press workers by machine */
+    /** @return array<string, int> press workers by machine; of a shop by itself under no name */
     private function alive(): array
     {
         $machines = [];
         foreach ($this->workers->known() as $worker) {
-            if ('' !== $worker->machine() && $worker->isAlive() && $worker->takesFrom(FarmLaneFactory::SHARED_OUT)) {
+            if ($worker->isAlive() && $worker->takesFrom(FarmLaneFactory::SHARED_OUT)) {
                 $machines[$worker->machine()] = ($machines[$worker->machine()] ?? 0) + 1;
             }
         }

@@ -30,7 +30,7 @@ final readonly class AnswerSender
     /** Sends what must arrive, once the queue takes it. */
     public function tell(Answer|Carried $answer): void
     {
-        for ($until = microtime(true) + self::PATIENCE;; usleep(self::PAUSE)) {
+        for ([$until, $isTold] = [microtime(true) + self::PATIENCE, false];; usleep(self::PAUSE)) {
             try {
                 $this->bus->dispatch($answer);
 
@@ -42,7 +42,8 @@ final readonly class AnswerSender
                 if ($this->closing->hasCome() || microtime(true) > $until) {
                     throw $e;
                 }
-                $this->logger->warning('An answer waits for the queue.', ['exception' => $e]);
+                $isTold || $this->logger->warning('An answer waits for the queue.', ['exception' => $e]);
+                $isTold = true;
             }
         }
     }

@@ -15,7 +15,6 @@ use Snugfit\Shop\Entity\PrintFileState;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\PlacedPrint;
 use Snugfit\Shop\Repository\PrintFileRepository;
-use Snugfit\Work\Child\CpuCount;
 
 /** How large print files become and how long they take to write and to enlarge, learnt from those that this machine made last. */
 final class DurationEstimator
@@ -62,15 +61,15 @@ final class DurationEstimator
     }
 
     /**
-     * What a run would have to do that was started now, with a worker for every core. Of very many files, those of some pictures
-     * stand for all.
+     * What a run would have to do that was started now. Of very many files, those of some pictures stand for all.
      *
-     * @param iterable<PlacedPrint> $plan  artwork by artwork
-     * @param int                   $count of the prints in it, about
+     * @param iterable<PlacedPrint> $plan    artwork by artwork
+     * @param int                   $workers that would make them
+     * @param int                   $count   of the prints in it, about
      */
-    public function forecast(iterable $plan, int $count = 0): RunForecast
+    public function forecast(iterable $plan, int $workers, int $count = 0): RunForecast
     {
-        $work = new WorkSum($this->costs(), $this->enlarging, CpuCount::count());
+        $work = new WorkSum($this->costs(), $this->enlarging, $workers);
         $stride = max(1, intdiv($count, self::FORECAST_FROM));
         $files = $looked = $bytes = $pictures = 0;
         $master = '';
