@@ -27,7 +27,7 @@ final class TrialCommand extends Command
 
     protected function configure(): void
     {
-        $all = 'kills, locks, "full disk", garbage, "hostile files", crowd';
+        $all = 'kills, locks, "full disk", garbage, "hostile files", crowd, farm';
         $this->addArgument('trials', InputArgument::OPTIONAL | InputArgument::IS_ARRAY, $all)
             ->addOption('quick', null, InputOption::VALUE_NONE, 'A tenth of it, to see that the trials themselves work')
             ->addOption('port', null, InputOption::VALUE_REQUIRED, 'For the shop', (string) self::PORT);
@@ -41,6 +41,7 @@ final class TrialCommand extends Command
         foreach ([
             [new KillTrial(), 208, 26], [new LockTrial(), 120, 5], [new FullDiskTrial(), 1, 1], [new GarbageTrial(), 1, 1],
             [new HostileFilesTrial(), 300, 30], [new CrowdTrial(), 60, 10],
+            [new FarmTrial(), 16, 8],
         ] as $trial) {
             $trials[$trial[0]->name()] = $trial;
         }

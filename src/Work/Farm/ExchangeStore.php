@@ -37,6 +37,10 @@ final readonly class ExchangeStore
             $part = $this->isAtomic ? $key : \sprintf('%s.%s.part', $key, bin2hex(random_bytes(4)));
             $this->files->writeStream($part, $stream);
             if ($part !== $key) {
+                // By one that ended before it heard of it; SFTP moves nothing over what is there.
+                if ($this->files->fileExists($key)) {
+                    $this->files->delete($key);
+                }
                 $this->files->move($part, $key);
             }
         });

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Console\Trial;
+
+use Symfony\Component\Filesystem\Filesystem;
+use Symfony\Component\Process\Process;
+
+/** A queue and a store on this machine, and machines that work by them, each at the end of a cable. */
+final class TrialFarm
+{
+    private const QUEUE = 5493;
+    private const STORE = 9493;
+
+    public readonly TrialNetwork $network;
+
+    /** @var array<string, TrialMachine> */
+    public array $machines = [];
+
+    private ?Process $queue = null;
+    private ?Process $store = null;
+
+    public function __construct(private readonly TrialShop $shop)
+    {
+        $this->network = new TrialNetwork();
+    }
+
+    /** @return list<string> of the start scripts */
+    public function options(string $address = '127.0.0.1'): array
+    {
+        return [
+            \sprintf('--queue=postgresql://snugfit:snugfit@%s:%d/snugfit', $address, self::QUEUE),
+            \sprintf('--store=s3://S3RVER:S3RVER@%s:%d/snugfit?tls=no', $address, self::STORE),
+        ];
+    }
+
+    public function machine(string $name): TrialMachine
+    {
+        $address = $this->network->connect($name);
+        [$queue, $store] = $this->options($address);
+        $command = ['env', 'SNUGFIT_QUEUE='.substr($queue, 8), 'SNUGFIT_STORE='.substr($store, 8)];
+
+        return $this->machines[$name] = new TrialMachine(
+            $this->shop->projectDir,
+            $this->shop->data.'-'.$name,
+            $name,
+            [...$this->network->on($name), ...$command],
+        );
+    }
+
+    public function startQueue(): void
+    {
+        $folder = $this->shop->data.'-queue';
+        $this->queue = $this->server(['bash', 'tools/farm/postgres.sh', $folder, (string) self::QUEUE, '*'], self::QUEUE);
+    }
+
+    public function startStore(): void
+    {
+        $this->store = $this->server(
+            ['node', 'tools/farm/s3.mjs', $this->shop->data.'-store', (string) self::STORE, '0.0.0.0'],
+            self::STORE,
+        );
+    }
+
+    /** As by a crash: the server's processes, however many, end at once. */
+    public function killQueue(): void
+    {
+        $folder = $this->shop->data.'-queue/data';
+        $server = (int) @file_get_contents($folder.'/postmaster.pid');
+        $children = (string) @file_get_contents("/proc/$server/task/$server/children");
+        foreach ([$server, ...array_map(intval(...), array_filter(explode(' ', $children)))] as $pid) {
+            @posix_kill($pid, \SIGKILL);
+        }
+        $this->queue?->stop(5);
+    }
+
+    public function killStore(): void
+    {
+        $this->store?->stop(0);
+    }
+
+    public function close(): void
+    {
+        foreach ($this->machines as $machine) {
+            $machine->close();
+        }
+        $this->queue?->stop(10, \SIGINT);
+        $this->killStore();
+        $this->network->remove();
+    }
+
+    /** What it kept. */
+    public function remove(): void
+    {
+        (new Filesystem())->remove(glob($this->shop->data.'-*') ?: []);
+    }
+
+    /** @param list<string> $command */
+    private function server(array $command, int $port): Process
+    {
+        $server = new Process($command, $this->shop->projectDir, timeout: null);
+        $server->start();
+        $isUp = $this->shop->until(60, static function () use ($port): bool {
+            $socket = @fsockopen('127.0.0.1', $port, timeout: 1);
+
+            return false !== $socket && fclose($socket);
+        });
+        if (!$isUp) {
+            throw new TrialFailed(\sprintf('%s does not start: %s', $command[1], $server->getErrorOutput()));
+        }
+
+        return $server;
+    }
+}
