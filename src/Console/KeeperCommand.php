@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Console;
 
 use Psr\Log\LoggerInterface;
+use Snugfit\Work\Farm\ExchangeCleaner;
 use Snugfit\Work\Keeping\KeptFilesCheck;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -27,14 +28,18 @@ final class KeeperCommand extends Command
     /** Seconds after which this process makes way for a fresh one. */
     private const LIFE = 3600;
 
-    public function __construct(private readonly KeptFilesCheck $check, private readonly LoggerInterface $logger)
-    {
+    public function __construct(
+        private readonly KeptFilesCheck $check,
+        private readonly ExchangeCleaner $exchange,
+        private readonly LoggerInterface $logger,
+    ) {
         parent::__construct();
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
         proc_nice(19);
+        $this->exchange->tidy();
         for ($until = time() + self::LIFE; time() < $until; sleep(self::REST)) {
             foreach ($this->check->overdue(time() - self::EVERY) as $one) {
                 if ($one->isFault()) {

@@ -109,6 +109,19 @@ final class KeptFilesTest extends ShopTestCase
         self::assertSame([], $this->service(FileIntegrity::class)->wrong());
     }
 
+    /** Found in a busy shop: the check read on while others wrote, could not write itself any more, and began again and again. */
+    public function test_the_slow_check_goes_on_while_others_write(): void
+    {
+        $this->delivered();
+        $other = new \PDO('sqlite:'.$this->data.'/shop.sqlite');
+        $read = 0;
+        foreach ($this->service(KeptFilesCheck::class)->overdue(time() + 1000) as $result) {
+            self::assertFalse($result->isFault());
+            $other->exec(\sprintf("UPDATE batch SET name = 'Renamed %d'", ++$read));
+        }
+        self::assertSame(3, $read);
+    }
+
     private function delivered(): Batch
     {
         $batch = $this->batch(['4x6', '5x7']);

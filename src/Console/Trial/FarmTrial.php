@@ -27,8 +27,9 @@ final readonly class FarmTrial implements Trial
         $expected = $this->hashes($shop, $alone);
         $shop->close();
 
-        $farm = new TrialFarm($shop);
-        $farm->network->enter();
+        $network = new TrialNetwork();
+        $network->enter();
+        $farm = new TrialFarm($shop, $network);
         try {
             $farm->startQueue();
             $farm->startStore();
@@ -39,7 +40,7 @@ final readonly class FarmTrial implements Trial
                 $client->given = [];
                 $batch = $this->batch($shop, $client, "Round $round");
                 usleep(mt_rand(500_000, 3_000_000));
-                $trouble = $this->trouble($round, $shop, $farm);
+                $trouble = $this->trouble($round, $shop, $farm, $network);
                 try {
                     $checks->rests();
                     $checks->holds($batch, $client->given);
@@ -61,14 +62,14 @@ final readonly class FarmTrial implements Trial
     }
 
     /** @return string what it was */
-    private function trouble(int $round, TrialShop $shop, TrialFarm $farm): string
+    private function trouble(int $round, TrialShop $shop, TrialFarm $farm, TrialNetwork $network): string
     {
         [$left, $right] = [$farm->machines['left'], $farm->machines['right']];
         switch ($round % 8) {
             case 0:
-                $farm->network->cut('left');
+                $network->cut('left');
                 sleep(45);
-                $farm->network->plug('left');
+                $network->plug('left');
 
                 return 'a cable that was cut for 45 s';
             case 1:
@@ -95,11 +96,11 @@ final readonly class FarmTrial implements Trial
                 return 'a crash of the store, which came back after 20 s';
             case 5:
                 foreach (['left', 'right'] as $name) {
-                    $farm->network->cut($name);
+                    $network->cut($name);
                 }
                 sleep(12);
                 foreach (['left', 'right'] as $name) {
-                    $farm->network->plug($name);
+                    $network->plug($name);
                 }
 
                 return 'both cables cut for 12 s';
@@ -111,9 +112,9 @@ final readonly class FarmTrial implements Trial
                 return 'the crash of the shop\'s machine';
             default:
                 for ($i = 0; $i < 5; ++$i) {
-                    $farm->network->cut('right');
+                    $network->cut('right');
                     sleep(1);
-                    $farm->network->plug('right');
+                    $network->plug('right');
                     sleep(1);
                 }
 
@@ -139,7 +140,8 @@ final readonly class FarmTrial implements Trial
         $by = $shop->rows("SELECT DISTINCT worker FROM print_file file JOIN print_run run ON run.id = file.run_id
             WHERE run.batch_id = $batch AND worker IS NOT NULL");
         $names = array_map(static fn (array $row): string => (string) $row['worker'], $by);
-        if (['left', 'right'] !== array_values(array_unique(array_map(static fn (string $name): string => explode(',', $name)[0], $names)))) {
+        $machines = array_unique(array_map(static fn (string $name): string => explode(',', $name)[0], $names));
+        if ([] !== array_diff(['left', 'right'], $machines) || 2 !== \count($machines)) {
             throw new TrialFailed('Not shared: '.implode('; ', $names));
         }
 

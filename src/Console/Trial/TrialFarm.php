@@ -7,13 +7,11 @@ namespace Snugfit\Console\Trial;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
-/** A queue and a store on this machine, and machines that work by them, each at the end of a cable. */
+/** A queue and a store on this machine, and machines that work by them, each at the end of a cable or all on this one. */
 final class TrialFarm
 {
     private const QUEUE = 5493;
     private const STORE = 9493;
-
-    public readonly TrialNetwork $network;
 
     /** @var array<string, TrialMachine> */
     public array $machines = [];
@@ -21,9 +19,8 @@ final class TrialFarm
     private ?Process $queue = null;
     private ?Process $store = null;
 
-    public function __construct(private readonly TrialShop $shop)
+    public function __construct(private readonly TrialShop $shop, public readonly ?TrialNetwork $network = null)
     {
-        $this->network = new TrialNetwork();
     }
 
     /** @return list<string> of the start scripts */
@@ -37,15 +34,14 @@ final class TrialFarm
 
     public function machine(string $name): TrialMachine
     {
-        $address = $this->network->connect($name);
-        [$queue, $store] = $this->options($address);
+        [$queue, $store] = $this->options($this->network?->connect($name) ?? '127.0.0.1');
         $command = ['env', 'SNUGFIT_QUEUE='.substr($queue, 8), 'SNUGFIT_STORE='.substr($store, 8)];
 
         return $this->machines[$name] = new TrialMachine(
             $this->shop->projectDir,
             $this->shop->data.'-'.$name,
             $name,
-            [...$this->network->on($name), ...$command],
+            [...$this->network?->on($name) ?? [], ...$command],
         );
     }
 
@@ -66,13 +62,34 @@ final class TrialFarm
     /** As by a crash: the server's processes, however many, end at once. */
     public function killQueue(): void
     {
-        $folder = $this->shop->data.'-queue/data';
-        $server = (int) @file_get_contents($folder.'/postmaster.pid');
-        $children = (string) @file_get_contents("/proc/$server/task/$server/children");
-        foreach ([$server, ...array_map(intval(...), array_filter(explode(' ', $children)))] as $pid) {
-            @posix_kill($pid, \SIGKILL);
-        }
+        array_map(static fn (int $pid): bool => @posix_kill($pid, \SIGKILL), $this->queueProcesses());
         $this->queue?->stop(5);
+    }
+
+    /** @return list<int> the server, and what it has a process of its own for: connections, and looking after itself */
+    public function queueProcesses(): array
+    {
+        $server = (int) @file_get_contents($this->shop->data.'-queue/data/postmaster.pid');
+        $children = (string) @file_get_contents("/proc/$server/task/$server/children");
+
+        return [$server, ...array_map(intval(...), array_values(array_filter(explode(' ', $children))))];
+    }
+
+    /** @return list<int> */
+    public function storeProcesses(): array
+    {
+        $pid = $this->store?->getPid();
+
+        return null === $pid ? [] : [$pid];
+    }
+
+    /** How many messages went through a lane so far. */
+    public function messages(string $lane): int
+    {
+        $database = new \PDO(\sprintf('pgsql:host=127.0.0.1;port=%d;dbname=snugfit', self::QUEUE), 'snugfit', 'snugfit');
+        $last = $database->query("SELECT last_value FROM snugfit_{$lane}_id_seq");
+
+        return false === $last ? 0 : (int) $last->fetchColumn();
     }
 
     public function killStore(): void
@@ -87,7 +104,7 @@ final class TrialFarm
         }
         $this->queue?->stop(10, \SIGINT);
         $this->killStore();
-        $this->network->remove();
+        $this->network?->remove();
     }
 
     /** What it kept. */

@@ -26,14 +26,19 @@ final readonly class KeptFiles
     {
     }
 
-    /** @return iterable<KeptFile> */
+    /**
+     * Read whole before the first is given out: whoever goes through them writes, which SQLite does not let one do who reads a state
+     * that is not the last any more.
+     *
+     * @return iterable<KeptFile>
+     */
     public function all(): iterable
     {
-        foreach ($this->connection->iterateAssociative(self::MASTERS) as $row) {
+        foreach ($this->connection->fetchAllAssociative(self::MASTERS) as $row) {
             $sha256 = self::text($row['sha256']);
             yield new KeptFile(FileStore::masterKey($sha256), $sha256, self::text($row['title']), true);
         }
-        foreach ($this->connection->iterateAssociative(self::PRINTS) as $row) {
+        foreach ($this->connection->fetchAllAssociative(self::PRINTS) as $row) {
             $path = self::text($row['path']);
             $number = Batch::numbered(is_numeric($row['batch']) ? (int) $row['batch'] : 0);
             yield new KeptFile(\sprintf('deliveries/%s/%s', $number, $path), self::text($row['sha256']), "$number/$path", false);

@@ -76,7 +76,7 @@ final class FarmServers
                     throw new \RuntimeException("$name does not start: ".$server->getErrorOutput());
                 }
             }
-            fclose($socket);
+            \is_resource($socket) && fclose($socket);
             self::$running[$name] = [$server, $port];
         }
 
