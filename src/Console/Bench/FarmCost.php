@@ -99,7 +99,7 @@ final readonly class FarmCost implements Measurement
             'carriers, at the shop' => ProcessTime::seconds($shop->processes('consume carry')),
             'queue' => ProcessTime::seconds($farm->queueProcesses()),
             'store' => ProcessTime::seconds($farm->storeProcesses()),
-            'workers, pixels and all' => ProcessTime::seconds($workers),
+            'workers, without the pixels' => ProcessTime::seconds($workers),
         ];
     }
 }

@@ -37,7 +37,7 @@ final readonly class MakePrintHandler
 
     /** Seconds between progress messages; from another machine, where there may be many. */
     private const TELL = 0.4;
-    private const TELL_FROM_AFAR = 2.0;
+    private const TELL_FROM_AFAR = 5.0;
 
     public function __construct(
         private PixelProcessPool $processes,

@@ -14,8 +14,9 @@ use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 /** In a worker: lets the host know now and then that it is there. The host itself has a pulse (HostPulse). */
 final class Heartbeat
 {
-    /** Seconds between two words. */
+    /** Seconds between two words; from another machine, where there may be many. */
     private const EVERY = 10.0;
+    private const EVERY_FROM_AFAR = 20.0;
 
     private float $last = 0.0;
     private ?WorkerAlive $word = null;
@@ -39,7 +40,7 @@ final class Heartbeat
     #[AsEventListener(event: WorkerRunningEvent::class)]
     public function beat(): void
     {
-        if (null !== $this->word && microtime(true) >= $this->last + self::EVERY) {
+        if (null !== $this->word && microtime(true) >= $this->last + ($this->farm->isWorker() ? self::EVERY_FROM_AFAR : self::EVERY)) {
             $this->last = microtime(true);
             $this->host->mention($this->word);
         }
