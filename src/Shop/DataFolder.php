@@ -73,6 +73,12 @@ final readonly class DataFolder
         return $this->path.'/run/queue-fault';
     }
 
+    /** Touched when the farm's store could not be reached, gone when it could. */
+    public function storeFault(): string
+    {
+        return $this->path.'/run/store-fault';
+    }
+
     /** Since when the oldest message of a farm's queue waits, as the host found last. */
     public function queueWait(): string
     {

@@ -98,8 +98,13 @@ function simulate(int $workers, array $o): array
                 break;
             case 'fetches':
                 // Brought to the store by a carrier, and fetched from there.
-                $seconds = $o['master-megabytes'] / $o['line'];
-                $at($out->does($in->does($fromShop->does($now, $seconds), $seconds), $seconds), 'makes');
+                $at($fromShop->does($now, $o['master-megabytes'] / $o['line']), 'has it brought');
+                break;
+            case 'has it brought':
+                $at($in->does($now, $o['master-megabytes'] / $o['line']), 'has it fetched');
+                break;
+            case 'has it fetched':
+                $at($out->does($now, $o['master-megabytes'] / $o['line']), 'makes');
                 break;
             case 'makes':
                 // Some files take four times as long as others.
@@ -125,9 +130,14 @@ function simulate(int $workers, array $o): array
                 $at($told, 'is carried');
                 break;
             case 'is carried':
-                $seconds = $o['megabytes'] / $o['line'];
-                $here = $carriers->does($now, $o['carry-ms'] / 1000 + $seconds);
-                $at(max($out->does($here - $seconds, $seconds), $toShop->does($here - $seconds, $seconds)), 'is taken in');
+                // A carrier has it in hand while it comes.
+                $at($carriers->does($now, $o['carry-ms'] / 1000 + $o['megabytes'] / $o['line']), 'comes home');
+                break;
+            case 'comes home':
+                $at($out->does($now, $o['megabytes'] / $o['line']), 'lands');
+                break;
+            case 'lands':
+                $at($toShop->does($now, $o['megabytes'] / $o['line']), 'is taken in');
                 break;
             case 'is taken in':
                 $at($host->does($now, $o['host-ms'] / 1000), 'is made');
@@ -157,5 +167,6 @@ foreach ([10, 20, 50, 100, 200, 500, 1000] as $workers) {
     foreach (array_slice($loads, 0, 4) as $name => $load) {
         $told[] = sprintf('%s %d %%', $name, round(100 * $load));
     }
-    printf("%7d %10s %7d %%  %s\n", $workers, number_format($made), round(100 * $made / ($workers * 3600 / $options['seconds'])), implode(', ', $told));
+    $ideal = $workers * 3600 / $options['seconds'];
+    printf("%7d %10s %7d %%  %s\n", $workers, number_format($made), round(100 * $made / $ideal), implode(', ', $told));
 }

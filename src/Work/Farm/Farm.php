@@ -12,7 +12,7 @@ use Snugfit\Pixels\Vips\Vips;
 final readonly class Farm
 {
     /** In the exchange: whose it is. */
-    private const MARK = 'shop.json';
+    public const MARK = 'shop.json';
 
     private const SCHEMA = [
         'CREATE TABLE IF NOT EXISTS snugfit_shop (

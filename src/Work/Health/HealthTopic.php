@@ -11,5 +11,6 @@ enum HealthTopic: string
     case Host = 'Host';
     case Workers = 'Workers';
     case Queue = 'Queue';
+    case Store = 'Store';
     case Files = 'Files';
 }

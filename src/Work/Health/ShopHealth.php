@@ -9,6 +9,8 @@ use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Entity\Worker;
 use Snugfit\Shop\FileIntegrity;
 use Snugfit\Shop\Repository\WorkerRepository;
+use Snugfit\Work\Farm\ExchangeWatch;
+use Snugfit\Work\Farm\FarmSettings;
 use Snugfit\Work\Worker\Pulse;
 
 /** Whether the shop's parts do what they should. Asked with every page, so that it asks little. */
@@ -30,6 +32,8 @@ final readonly class ShopHealth
         private FileIntegrity $integrity,
         private Pulse $pulse,
         private QueueWatch $queue,
+        private ExchangeWatch $exchange,
+        private FarmSettings $farm,
     ) {
     }
 
@@ -37,7 +41,9 @@ final readonly class ShopHealth
     public function findings(): array
     {
         try {
-            return array_values(array_filter([$this->disk(), $this->host() ?? $this->workers(), $this->queue(), $this->files()]));
+            return array_values(array_filter(
+                [$this->disk(), $this->host() ?? $this->workers(), $this->queue(), $this->store(), $this->files()],
+            ));
         } catch (DatabaseFailed) {
             return [
                 new HealthFinding(
@@ -99,7 +105,9 @@ final readonly class ShopHealth
             : new HealthFinding(
                 HealthTopic::Workers,
                 \sprintf('No worker answers that %s.', implode(' or ', $idle)),
-                'Close Snugfit where it was started, with Ctrl-C, and start it again; what waits is then gone on with.',
+                $this->farm->isOn() && ['makes print files'] === $idle
+                    ? 'Start one on another machine with "bin/snugfit work", or look whether those there run and the network holds.'
+                    : 'Close Snugfit where it was started, with Ctrl-C, and start it again; what waits is then gone on with.',
             );
     }
 
@@ -129,6 +137,17 @@ final readonly class ShopHealth
                 \sprintf('Work waits for %d minutes and is not taken up.', max(1, intdiv($waits, 60))),
                 'Look below whether workers answer; close Snugfit and start it again if they do not.',
             );
+    }
+
+    private function store(): ?HealthFinding
+    {
+        return $this->exchange->isGone()
+            ? new HealthFinding(
+                HealthTopic::Store,
+                'The store by which machines hand over files cannot be reached.',
+                'Look whether its server runs, has room, and the network to it holds. What other machines made waits; nothing is lost.',
+            )
+            : null;
     }
 
     private function files(): ?HealthFinding
