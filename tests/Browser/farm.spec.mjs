@@ -75,7 +75,7 @@ test('two machines make what the shop only hands out; one of another kind is ref
   expect(said).toContain('A machine named "attic" works for this shop already.');
   expect(other.exitCode).toBe(1);
 
-  const batch = await readyBatch(page, 'Shared', good().slice(0, 4), ['8x10', 'a4']);
+  const batch = await readyBatch(page, 'Shared', good().slice(0, 4), ['8x10', '5x7']);
   await page.getByRole('button', { name: /^Make \d+ print file/ }).click();
   const presses = page.locator('.presses');
   await expect(presses).toContainText('on 2 machines');

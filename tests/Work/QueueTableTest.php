@@ -12,6 +12,7 @@ use Psr\Log\NullLogger;
 use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\Doctrine\ReliableSqlite;
 use Snugfit\Work\Message\FeedPress;
+use Snugfit\Work\Message\MakePrint;
 use Snugfit\Work\Queue\LaneTransport;
 use Snugfit\Work\Queue\LeasedMessage;
 use Snugfit\Work\Queue\LeaseKeeper;
@@ -181,6 +182,14 @@ final class QueueTableTest extends TestCase
             due_at INTEGER NOT NULL, lent_until INTEGER NOT NULL DEFAULT 0, deliveries INTEGER NOT NULL DEFAULT 0)');
         $old->exec("INSERT INTO message (lane, body, due_at) VALUES ('press', 'from before', 0)");
         self::assertSame('from before', $this->lane('press')->take()?->body);
+    }
+
+    public function test_an_order_from_before_there_were_machines_is_tried_again_like_any(): void
+    {
+        $order = (new \ReflectionClass(MakePrint::class))->newInstanceWithoutConstructor();
+        $transport = new LaneTransport($this->lane('press'), new PhpSerializer(), new LeaseKeeper(), new NullLogger());
+        $transport->send(new Envelope($order));
+        self::assertSame(1, $this->lane('press')->count());
     }
 
     public function test_lanes_do_not_mix(): void

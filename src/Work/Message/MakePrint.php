@@ -37,7 +37,8 @@ final readonly class MakePrint implements Redeliverable, AboutPrint, ForMachine
 
     public function machine(): ?string
     {
-        return $this->machine;
+        // One that was ordered before there were machines knows of none.
+        return $this->machine ?? null;
     }
 
     public function printFileId(): int
