@@ -49,7 +49,7 @@ trap 'trap - EXIT INT TERM HUP; end; echo; echo "Stopped."; exit 0' INT TERM HUP
 trap end EXIT
 echo "Working as \"$SNUGFIT_MACHINE\" with $workers at the press.   (Ctrl-C ends it)"
 while :; do
-  sleep 15 &
+  sleep 15 8>&- &
   wait -n $! "$supervisor" || true
   if ! kill -0 "$supervisor" 2>/dev/null; then
     echo "The supervisor was ended from outside and is started again."
