@@ -11,7 +11,6 @@ use Snugfit\Core\Recipe\Mount;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
-use Snugfit\Pixels\Vips\Kernel;
 
 /** Lays a picture of its final size on the print, and makes what is round it. */
 final class LayoutCompositor
@@ -54,7 +53,7 @@ final class LayoutCompositor
         $width = min($size->width, max(1, (int) round($canvas->width / $scale)));
         $height = min($size->height, max(1, (int) round($canvas->height / $scale)));
         $window = new PixelWindow(intdiv($size->width - $width, 2), intdiv($size->height - $height, 2), $width, $height);
-        $ground = $small->blur(max(1.0, self::BLUR * $size->longSide()))->crop($window)->copyToMemory()->resize($canvas, Kernel::Linear);
+        $ground = $small->blur(max(1.0, self::BLUR * $size->longSide()))->crop($window)->copyToMemory()->stretched($canvas);
 
         return $ground->format() === $picture->format()
             ? $ground->withInterpretation($picture->interpretation())

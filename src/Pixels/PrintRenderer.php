@@ -115,7 +115,23 @@ final readonly class PrintRenderer
             $image = $image->flatten(WorkingSpaceConverter::samples($recipe->write->matte, $image));
         }
 
-        return $this->resampler->resample($image, $recipe->enlarge->to, $recipe->enlarge->settings->method);
+        return $this->resampler->resample($image, $recipe->enlarge->to, $recipe->enlarge->settings->method, $this->only($recipe, $part));
+    }
+
+    /** Which part of the print will be looked at; null for all. */
+    private function only(Recipe $recipe, PixelWindow $part): ?PixelWindow
+    {
+        [$crop, $to] = [$recipe->frame->crop, $recipe->enlarge->to];
+        if ($part->contains($crop)) {
+            return null;
+        }
+        [$across, $down] = [$to->width / $crop->width, $to->height / $crop->height];
+        $left = max(0, (int) floor(($part->x - $crop->x) * $across));
+        $top = max(0, (int) floor(($part->y - $crop->y) * $down));
+        $right = min($to->width, (int) ceil(($part->x + $part->width - $crop->x) * $across));
+        $bottom = min($to->height, (int) ceil(($part->y + $part->height - $crop->y) * $down));
+
+        return new PixelWindow($left, $top, max(1, $right - $left), max(1, $bottom - $top));
     }
 
     /**
@@ -136,7 +152,9 @@ final readonly class PrintRenderer
         $upright = $this->tidier($master, $recipe, $space)->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space));
         $name = $recipe->preparedName($master->sha256());
         if ($isRebuilt) {
-            return (new PaletteUpscaler($this->workFolder))->enlarge($upright, $name, $transform, $crop, $enlarge->to);
+            $only = $this->only($recipe, $wanted);
+
+            return (new PaletteUpscaler($this->workFolder))->enlarge($upright, $name, $transform, $crop, $enlarge->to, $only);
         }
         $part = $transform->uprightOf($wanted, $upright->size());
         $part = $transform->isUpright() ? $part : $part->widenedIn($upright->size(), TransformedCropper::MARGIN);
@@ -178,7 +196,7 @@ final readonly class PrintRenderer
         $anyRow =
             $isPart ||
             (null !== $recipe->mount && LayoutCompositor::readsAnyRow($recipe->mount)) ||
-            Resampler::readsAnyRow($recipe->enlarge, $frame->crop->size());
+            !$frame->crop->size()->equals($recipe->enlarge->to);
 
         return $tidier->tidied(
             WorkingSpaceConverter::toWorking(($anyRow ? $master->picture() : $master->stream())->crop($frame->crop), $space),

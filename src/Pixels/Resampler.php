@@ -5,50 +5,94 @@ declare(strict_types=1);
 namespace Snugfit\Pixels;
 
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Upscale\UpscaleMethod;
-use Snugfit\Pixels\Enlarger\BicubicUpscaler;
-use Snugfit\Pixels\Enlarger\KernelUpscaler;
-use Snugfit\Pixels\Enlarger\NearestNeighbourUpscaler;
-use Snugfit\Pixels\Enlarger\UpscaleKernel;
-use Snugfit\Pixels\Enlarger\Upscaler;
+use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+use Snugfit\Pixels\Zimg\ScalingFilter;
+use Snugfit\Pixels\Zimg\StripScaler;
 
 /**
- * Brings a crop to its exact number of pixels: reduced, left alone, or enlarged by a kernel, the recipe's own or, for what a
- * network left over, a bicubic one.
+ * Brings a picture to another number of pixels. What is made smaller is averaged in linear light, since encoded values would darken
+ * fine detail; what is made larger is interpolated in encoded values, since linear light rings visibly on dark sides of edges.
+ * Computed now.
  */
 final readonly class Resampler
 {
-    public function __construct(private Downscaler $reducer = new Downscaler())
-    {
-    }
-
-    public function resample(Image $crop, PixelSize $to, UpscaleMethod $way): Image
+    /**
+     * Reduced, left alone, or enlarged by a kernel: the method's own or, for what a network left over, a bicubic one.
+     *
+     * @param ?PixelWindow $only the part of the result that is made, where the rest is not looked at
+     */
+    public function resample(Image $crop, PixelSize $to, UpscaleMethod $method, ?PixelWindow $only = null): Image
     {
         $from = $crop->size();
 
         return match (true) {
             $from->equals($to) => $crop,
-            $from->covers($to) => $this->reducer->reduce($crop, $to),
-            default => $this->enlarger($way)->enlarge($crop, $to),
+            $from->covers($to) => $this->reduce($crop, $to, $only),
+            UpscaleMethod::Nearest === $method => $this->blocks($crop, $to, $only),
+            default => $this->enlarge($crop, $to, self::filter($method), $only),
         };
     }
 
-    /** Whether a crop is looked at in another order than from top to bottom: kernels of our own go by columns, too. */
-    public static function readsAnyRow(Enlarge $enlarge, PixelSize $crop): bool
+    /** In linear light, by Lanczos-3. */
+    public function reduce(Image $picture, PixelSize $to, ?PixelWindow $only = null): Image
     {
-        return (UpscaleMethod::Lanczos === $enlarge->settings->method || UpscaleMethod::Mitchell === $enlarge->settings->method) &&
-            !$crop->covers($enlarge->to);
+        $interpretation = $picture->interpretation();
+        $encoded = static fn (Image $strip): Image => $strip->withInterpretation(Interpretation::ScRgb)->colourspace($interpretation);
+        if (!$picture->hasAlpha()) {
+            return StripScaler::scale($picture->colourspace(Interpretation::ScRgb), $to, ScalingFilter::Lanczos, $encoded, $only);
+        }
+        $format = $picture->format();
+        $most = PremultipliedAlpha::most($picture);
+        $light = $picture->extractBands(0, 3)->withInterpretation($interpretation)->colourspace(Interpretation::ScRgb);
+        $seen = $light->join($picture->extractBands(3, 1)->cast(BandFormat::Float))->premultiply($most);
+
+        return StripScaler::scale($seen, $to, ScalingFilter::Lanczos, static function (Image $strip) use ($most, $format, $encoded): Image {
+            $strip = $strip->unpremultiply($most);
+
+            return $encoded($strip->extractBands(0, 3))->join($strip->extractBands(3, 1)->roundTo($format));
+        }, $only)->withInterpretation($interpretation);
     }
 
-    private function enlarger(UpscaleMethod $way): Upscaler
+    /** In encoded values. */
+    public function enlarge(Image $picture, PixelSize $to, ScalingFilter $filter, ?PixelWindow $only = null): Image
     {
-        return match ($way) {
-            UpscaleMethod::Lanczos => new KernelUpscaler(UpscaleKernel::Lanczos, $this->reducer),
-            UpscaleMethod::Mitchell => new KernelUpscaler(UpscaleKernel::Mitchell, $this->reducer),
-            UpscaleMethod::Nearest => new NearestNeighbourUpscaler($this->reducer),
-            default => new BicubicUpscaler(),
+        if (!$picture->hasAlpha()) {
+            return StripScaler::scale($picture, $to, $filter, null, $only);
+        }
+        [$most, $format] = [PremultipliedAlpha::most($picture), $picture->format()];
+
+        return StripScaler::scale(
+            $picture->premultiply($most),
+            $to,
+            $filter,
+            static fn (Image $strip): Image => $strip->unpremultiply($most)->roundTo($format),
+            $only,
+        )->withInterpretation($picture->interpretation());
+    }
+
+    /**
+     * Pixel art: every pixel becomes a block of whole pixels. Where the size wanted is no whole multiple, the next larger one is made and
+     * reduced, so that all blocks stay the same width to within one soft edge.
+     */
+    private function blocks(Image $picture, PixelSize $to, ?PixelWindow $only): Image
+    {
+        $from = $picture->size();
+        $factor = (int) max(1, ceil($to->width / $from->width - 1e-9), ceil($to->height / $from->height - 1e-9));
+        $blocks = $picture->repeatPixels($factor);
+
+        return $blocks->size()->equals($to) ? $blocks : $this->reduce($blocks, $to, $only);
+    }
+
+    private static function filter(UpscaleMethod $method): ScalingFilter
+    {
+        return match ($method) {
+            UpscaleMethod::Lanczos => ScalingFilter::Lanczos,
+            UpscaleMethod::Mitchell => ScalingFilter::Mitchell,
+            default => ScalingFilter::Bicubic,
         };
     }
 }

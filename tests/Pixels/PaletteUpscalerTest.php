@@ -7,13 +7,13 @@ namespace Snugfit\Tests\Pixels;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
-use Snugfit\Pixels\Enlarger\KernelUpscaler;
 use Snugfit\Pixels\Enlarger\Palette;
 use Snugfit\Pixels\Enlarger\PaletteUpscaler;
-use Snugfit\Pixels\Enlarger\UpscaleKernel;
 use Snugfit\Pixels\ImageSimilarity;
 use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Resampler;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Zimg\ScalingFilter;
 
 /** Flat graphics come out as if they had been drawn at the larger size. */
 final class PaletteUpscalerTest extends PixelTestCase
@@ -26,7 +26,7 @@ final class PaletteUpscalerTest extends PixelTestCase
         $large = $this->drawn(6);
         $made = $this->rebuilt($small, 6);
         $rebuilt = ImageSimilarity::between($large, $made);
-        $kernel = ImageSimilarity::between($large, (new KernelUpscaler(UpscaleKernel::Lanczos))->enlarge($small, $large->size()));
+        $kernel = ImageSimilarity::between($large, (new Resampler())->enlarge($small, $large->size(), ScalingFilter::Lanczos));
         self::assertGreaterThan($kernel->psnr + 3, $rebuilt->psnr);
         self::assertGreaterThan($kernel->ssim, $rebuilt->ssim);
         $counts = array_count_values(str_split($made->bytes(), 3));

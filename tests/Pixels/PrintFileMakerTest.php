@@ -100,6 +100,19 @@ final class PrintFileMakerTest extends PixelTestCase
         self::assertSame([80, 3250], \array_slice((array) getimagesize($path), 0, 2));
     }
 
+    /** Decoders read ahead in blocks of rows, of which a crop's strips are no multiples. */
+    public function test_a_crop_that_begins_anywhere_is_made_larger_and_smaller_from_every_format(): void
+    {
+        foreach (['jpg', 'png', 'tif', 'webp'] as $extension) {
+            $this->convert('in.'.$extension, '-size', '700x1900', 'plasma:red-blue');
+            $facts = $this->read($this->folder.'/in.'.$extension);
+            foreach ([new PixelSize(660, 1800), new PixelSize(671, 1831), new PixelSize(1342, 3662)] as $to) {
+                $recipe = $this->recipe($facts, $to, crop: new PixelWindow(13, 17, 670, 1827), way: UpscaleMethod::Lanczos);
+                self::assertSame([$to->width, $to->height], \array_slice((array) getimagesize($this->make('in.'.$extension, $recipe)), 0, 2));
+            }
+        }
+    }
+
     public function test_reducing_happens_in_linear_light(): void
     {
         // Black and white stripes of a pixel: half the light is sRGB 188 (IEC 61966-2-1), while averaged codes would be 128.
@@ -116,7 +129,14 @@ final class PrintFileMakerTest extends PixelTestCase
         $this->tool('vips', 'colourspace', 'in.png', 'l.v', 'scrgb');
         $this->tool('vips', 'resize', 'l.v', 'r.v', '0.375', '--kernel', 'lanczos3');
         $this->tool('vips', 'colourspace', 'r.v', 'w.png', 'srgb');
-        self::assertSame($this->pixels($this->folder.'/w.png'), $this->pixels($path));
+        // At the edges, where the kernel reaches beyond the picture, vips repeats the last pixel, and here it is mirrored.
+        foreach ([$this->folder.'/w.png', $path] as $i => $file) {
+            $inner[$i] = Image::load('png', $file)->crop(new PixelWindow(3, 3, 84, 54))->bytes();
+        }
+        self::assertSame(\strlen($inner[0]), \strlen($inner[1]));
+        foreach (str_split($inner[0]) as $at => $byte) {
+            self::assertEqualsWithDelta(\ord($byte), \ord($inner[1][$at]), 1);
+        }
     }
 
     public function test_pixel_art_grows_in_whole_blocks(): void

@@ -87,12 +87,32 @@ final class OlderShopTest extends ShopTestCase
         self::assertEquals([$settings, 'Lamp room, spring'], [$this->old()->settings(), $this->old()->name()]);
     }
 
+    public function test_only_what_is_made_more_exactly_now_is_made_again_and_that_is_said(): void
+    {
+        $batch = $this->old();
+        $plan = $this->plan($batch);
+        self::assertCount(9, $plan);
+        $again = array_filter($plan, static fn (PlacedPrint $one): bool => $one->print->isToMake());
+        self::assertCount(8, $again);
+        self::assertSame([], array_filter($again, static fn (PlacedPrint $one): bool => !$one->print->isRemade));
+        $paths = array_map(static fn (PrintFile $file): ?string => $file->path(), $this->deliveries()->latest($batch));
+        self::assertEqualsCanonicalizing($paths, array_map(static fn (PlacedPrint $one): ?string => $one->print->path, $again), 'under their names');
+        $this->browser->request('GET', "/batches/{$batch->id()}/run");
+        self::assertSelectorTextContains('.remade', '8 delivered files are made again by the next run');
+    }
+
     public function test_a_run_makes_nothing_again(): void
     {
         $batch = $this->old();
-        $plan = iterator_to_array($this->service(BatchProduction::class)->plan($batch), false);
-        self::assertCount(9, $plan);
-        self::assertSame([], array_filter($plan, static fn (PlacedPrint $one): bool => $one->print->isToMake()));
+        // As if they had been delivered since prints are made more exactly.
+        foreach ($this->plan($batch) as $one) {
+            $this->entities()->getConnection()->executeStatement(
+                'UPDATE print_file SET recipe_hash = :now, figures = json_set(figures, \'$.recipe\', :now) WHERE recipe_hash = :before',
+                ['now' => $one->print->recipe()?->hash(), 'before' => $one->print->recipe()?->hashBefore()],
+            );
+        }
+        $batch = $this->again($batch);
+        self::assertSame([], array_filter($this->plan($batch), static fn (PlacedPrint $one): bool => $one->print->isToMake()));
         self::assertFalse($this->service(DeliveryFreshness::class)->hasNews($batch));
         self::assertSame([], $this->service(DeliveryFreshness::class)->outdated($batch));
         $before = $this->deliveries()->manifest($batch)->json();
@@ -126,6 +146,12 @@ final class OlderShopTest extends ShopTestCase
         $this->history()->undo($batch);
         $this->test_what_people_asked_for_is_as_they_left_it();
         $this->test_a_run_makes_nothing_again();
+    }
+
+    /** @return list<PlacedPrint> */
+    private function plan(Batch $batch): array
+    {
+        return iterator_to_array($this->service(BatchProduction::class)->plan($batch), false);
     }
 
     public function test_the_schema_is_the_one_that_the_program_expects(): void

@@ -15,19 +15,19 @@ use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Upscale\Effort;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
-use Snugfit\Pixels\Enlarger\KernelUpscaler;
 use Snugfit\Pixels\Enlarger\NetworkUpscaler;
-use Snugfit\Pixels\Enlarger\UpscaleKernel;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\ImageSimilarity;
 use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\ProcessorTime;
+use Snugfit\Pixels\Resampler;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\Kernel;
 use Snugfit\Pixels\Vips\Vips;
+use Snugfit\Pixels\Zimg\ScalingFilter;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Folder\PixelJobQueue;
@@ -94,8 +94,8 @@ final readonly class EnlargerQuality implements Measurement
                 $quality,
             );
             $made = [
-                'bicubic' => (new KernelUpscaler(UpscaleKernel::Bicubic))->enlarge($small, $picture->size()),
-                'Lanczos' => (new KernelUpscaler(UpscaleKernel::Lanczos))->enlarge($small, $picture->size()),
+                'bicubic' => (new Resampler())->enlarge($small, $picture->size(), ScalingFilter::Bicubic),
+                'Lanczos' => (new Resampler())->enlarge($small, $picture->size(), ScalingFilter::Lanczos),
             ];
             foreach ($ways as $way) {
                 $made[$way] = self::enlarged($small, self::way($way), $times);

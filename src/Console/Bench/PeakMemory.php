@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Console\Bench;
 
-/** The most memory that a process held at one time, as Linux counts it (VmHWM). */
+/** The most memory that a process, or one that it started, held at one time, as Linux counts it (VmHWM). */
 final class PeakMemory
 {
     private int $kilobytes = 0;
@@ -14,6 +14,10 @@ final class PeakMemory
         $status = null === $pid ? false : @file_get_contents("/proc/$pid/status");
         if (false !== $status && 1 === preg_match('/^VmHWM:\s+(\d+) kB/m', $status, $part)) {
             $this->kilobytes = max($this->kilobytes, (int) $part[1]);
+        }
+        // A child that is shut off has others between it and us.
+        foreach (array_filter(explode(' ', trim((string) @file_get_contents("/proc/$pid/task/$pid/children")))) as $child) {
+            $this->look((int) $child);
         }
     }
 

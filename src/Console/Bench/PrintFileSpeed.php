@@ -83,7 +83,7 @@ final readonly class PrintFileSpeed implements Measurement
         }
         $say(
             \sprintf(
-                'Snugfit takes %.2f times the command (1.25 wanted at most) and %.0f MB (200 at most)',
+                'Snugfit takes %.2f times the command (1.00 wanted at most) and %.0f MB (150 at most)',
                 ResourceUse::median($ours) / ResourceUse::median($bare),
                 ResourceUse::mostMegabytes($ours),
             ),

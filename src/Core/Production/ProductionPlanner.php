@@ -89,14 +89,17 @@ final readonly class ProductionPlanner
         if (null !== $standing) {
             return PlannedPrint::unchanged($wanted, $outcome, $standing, self::isNumbered($standing->path, $plain));
         }
-        $before = $delivered->of($wanted->key)?->path;
+        $last = $delivered->of($wanted->key);
+        $before = $last?->path;
         // The same name as before where it still fits, so that a print made again replaces the old one.
         $path =
             null !== $before && ($before === $plain || self::isNumbered($before, $plain))
                 ? $before
                 : $names->claim($folder, $name, $extension, $delivered->isForeign(...));
 
-        return PlannedPrint::toMake($wanted, $outcome, $path, $path !== $plain);
+        $isRemade = true === $last?->isMadeOf($wanted->facts->sha256, $outcome->hashBefore() ?? '') && $delivered->isIntact($last);
+
+        return PlannedPrint::toMake($wanted, $outcome, $path, $path !== $plain, $isRemade);
     }
 
     private static function isNumbered(string $path, string $plain): bool

@@ -26,6 +26,9 @@ final readonly class Recipe
     /** Goes up whenever the same recipe would give other pixels than before. */
     private const EDITION = 3;
 
+    /** Of recipes that resample: since this one what lies between two sizes stays where it is, before it was up to half a pixel off. */
+    private const RESAMPLED = 4;
+
     public function __construct(
         public Frame $frame,
         public Enlarge $enlarge,
@@ -77,12 +80,37 @@ final readonly class Recipe
 
     public function canonicalJson(): string
     {
+        return $this->json($this->isResampled() ? self::RESAMPLED : self::EDITION);
+    }
+
+    /** The hash that it had while the same recipe gave other pixels; null where it always gave these. */
+    public function hashBefore(): ?string
+    {
+        return $this->isResampled() ? hash('sha256', $this->json(self::EDITION)) : null;
+    }
+
+    /** Whether anything is brought to another size than by whole blocks or by networks alone. */
+    private function isResampled(): bool
+    {
+        [$crop, $to] = [$this->frame->crop->size(), $this->enlarge->to];
+        $passes = $this->enlarge->passesFrom($crop);
+        $isBlocks = UpscaleMethod::Nearest === $this->enlarge->settings->method
+            && 0 === $to->width % $crop->width && 0 === $to->height % $crop->height
+            && $to->width * $crop->height === $to->height * $crop->width;
+        $isSize = $isBlocks || $crop->times($passes->passes > 0 ? $passes->factor() : 1)->equals($to);
+
+        return !$isSize || null !== $this->enlarge->region || null !== $this->finish->sharpening?->mask
+            || EdgeFill::Blurred === $this->mount?->layout->edgeFill;
+    }
+
+    private function json(int $edition): string
+    {
         $transform = $this->frame->transform;
 
         // What is left as it usually is stays out, so that recipes from before it could be chosen keep their names.
         return json_encode(
             [
-                'edition' => self::EDITION,
+                'edition' => $edition,
                 'enlarge' => $this->enlargeToArray(),
                 ...$this->finish->isNone() ? [] : ['finish' => $this->finish->toArray()],
                 'frame' => [

@@ -14,7 +14,8 @@ use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
-use Snugfit\Pixels\Vips\Kernel;
+use Snugfit\Pixels\Zimg\ScalingFilter;
+use Snugfit\Pixels\Zimg\StripScaler;
 
 /**
  * Flat graphics put together again: the few colours are found, the cover of each is enlarged and steepened until an edge
@@ -42,11 +43,18 @@ final readonly class PaletteUpscaler
     /**
      * @param Image  $upright sRGB, 8 or 16 bits, with alpha or without
      * @param string $name    of the picture: the same name, the same pixels
+     * @param ?PixelWindow $only the part of the result that is made
      *
      * @return ?Image the posed picture's window at the size wanted; null where the picture is not made of few colours
      */
-    public function enlarge(Image $upright, string $name, ImageTransform $transform, PixelWindow $crop, PixelSize $to): ?Image
-    {
+    public function enlarge(
+        Image $upright,
+        string $name,
+        ImageTransform $transform,
+        PixelWindow $crop,
+        PixelSize $to,
+        ?PixelWindow $only = null,
+    ): ?Image {
         $most = PremultipliedAlpha::most($upright);
         $interpretation = $upright->interpretation();
         $channels = $upright->hasAlpha() ? 4 : 3;
@@ -57,12 +65,12 @@ final readonly class PaletteUpscaler
         [$palette, $covers] = $found;
         $scale = max($to->width / $crop->width, $to->height / $crop->height);
         // As whole numbers, which cannot fall under nothing where the kernel swings.
-        $enlarged = $this->cut($covers, $transform, $crop)
+        $fine = $this->cut($covers, $transform, $crop)
             ->cast(BandFormat::Float)
             ->blurExactly(self::SMOOTH)
             ->linear(self::FINE, 0.0)
-            ->cast(BandFormat::Short)
-            ->resize($to, Kernel::Cubic);
+            ->cast(BandFormat::Short);
+        $enlarged = StripScaler::scale($fine, $to, ScalingFilter::Bicubic, null, $only);
         $weights = $enlarged->linear(1 / (255 * self::FINE), 0.0)->raisedTo(max(1.0, self::STEEPNESS * $scale));
         // The sum of all covers stands beside the channels, so that one pass over the bands gives both.
         $unit = 16 === WorkingSpaceConverter::bitsOf($upright) ? 257.0 : 1.0;

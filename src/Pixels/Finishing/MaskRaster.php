@@ -11,7 +11,6 @@ use Snugfit\Core\Recipe\Frame;
 use Snugfit\Pixels\TransformedCropper;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
-use Snugfit\Pixels\Vips\Kernel;
 
 /** Marks as an image: how much each pixel is marked. They are soft, so a small grid holds them, and it is stretched as it is needed. */
 final readonly class MaskRaster
@@ -27,12 +26,12 @@ final readonly class MaskRaster
     public function over(Frame $frame, PixelSize $to): Image
     {
         $cut = TransformedCropper::cut(
-            $this->grid($frame->picture)->resize($frame->picture, Kernel::Linear),
+            $this->grid($frame->picture)->stretched($frame->picture),
             $frame->transform,
             $frame->crop,
         );
 
-        return ($cut->size()->equals($to) ? $cut : $cut->resize($to, Kernel::Linear))->linear(1 / 255, 0.0);
+        return ($cut->size()->equals($to) ? $cut : $cut->stretched($to))->linear(1 / 255, 0.0);
     }
 
     /** Of the upright picture, 0 to 255. */

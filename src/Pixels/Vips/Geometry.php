@@ -125,6 +125,28 @@ trait Geometry
         return $this->then('crop', [$window->x, $window->y, $window->width, $window->height]);
     }
 
+    /** Larger, by straight lines between the middles of pixels; computed where it is looked at. */
+    public function stretched(PixelSize $to): self
+    {
+        $vips = Vips::library();
+        $area = $vips->new('int[4]');
+        [$area[2], $area[3]] = [$to->width, $to->height];
+        $places = $vips->vips_array_int_new($area, 4);
+        [$across, $down] = [$to->width / $this->size()->width, $to->height / $this->size()->height];
+        try {
+            // libvips counts from the middle of the first pixel.
+            return $this->then('affine', [(float) $across, 0.0, 0.0, (float) $down], [
+                'oarea' => $places,
+                'extend' => Extend::Copy->value,
+                'idx' => 0.5 - 0.5 / $across,
+                'idy' => 0.5 - 0.5 / $down,
+            ]);
+        } finally {
+            $vips->vips_area_unref($places);
+        }
+    }
+
+    /** Smaller. Enlarging by it moves the picture (libvips 8.14): StripScaler does that. */
     public function resize(PixelSize $to, Kernel $kernel): self
     {
         $from = $this->size();

@@ -34,7 +34,7 @@ trait Memory
     /**
      * What lies in memory, looked at there: as long as the image or anything that comes of it is used.
      *
-     * @param \FFI\CData $samples row by row, bands interleaved
+     * @param \FFI\CData $samples row by row, bands interleaved: an array, or a pointer to so many
      */
     public static function over(
         \FFI\CData $samples,
@@ -45,7 +45,7 @@ trait Memory
     ): self {
         $image = Vips::library()->vips_image_new_from_memory(
             $samples,
-            \FFI::sizeof($samples),
+            $size->pixels() * $bands * $format->bytes(),
             $size->width,
             $size->height,
             $bands,

@@ -17,8 +17,8 @@ use Snugfit\Work\Worker\Heartbeat;
 final readonly class PatientWork
 {
     /** How often it is tried where the machine ended the child, and seconds between, growing. */
-    private const TRIES = 3;
-    private const PAUSE = 2;
+    private const TRIES = 7;
+    private const PAUSE = 1;
 
     /** Bytes free on the disk under which writing may fail. */
     private const LITTLE = 100_000_000;

@@ -76,8 +76,14 @@ final readonly class FolderMaker
             }
         }
         $files = [];
+        $remade = 0;
         foreach ($this->production->plan($wanted, $order->name, $delivery, new \DateTimeImmutable()) as $print) {
+            $remade += (int) $print->isRemade;
             $files[] = $this->register($print, $paths[$print->wanted->masterName], $delivery, $report);
+        }
+
+        if ($remade > 0) {
+            $report->note(\sprintf('%d made again: %s', $remade, PlannedPrint::WHY_REMADE));
         }
 
         return array_values(array_filter($files));

@@ -15,16 +15,19 @@ final readonly class RunOutlook
         /** Transparent artworks on products whose file keeps no transparency. */
         public int $laysOnMatte,
         public bool $hasPdf,
+        /** Delivered files that are made again only because prints are made more exactly now. */
+        public int $remade,
     ) {
     }
 
     /** @param iterable<PlacedPrint> $plan */
     public static function of(iterable $plan): self
     {
-        $laysOnMatte = 0;
+        $laysOnMatte = $remade = 0;
         $hasPdf = false;
-        $looked = static function () use ($plan, &$laysOnMatte, &$hasPdf): iterable {
+        $looked = static function () use ($plan, &$laysOnMatte, &$hasPdf, &$remade): iterable {
             foreach ($plan as $planned) {
+                $remade += (int) $planned->print->isRemade;
                 $write = $planned->print->recipe()?->write;
                 $laysOnMatte += (int) ($planned->print->wanted->facts->isTransparent && false === $write?->transparent);
                 $hasPdf = $hasPdf || FileFormat::Pdf === $write?->format;
@@ -33,6 +36,6 @@ final readonly class RunOutlook
         };
         $names = NamePreview::of($looked());
 
-        return new self($names, $laysOnMatte, $hasPdf);
+        return new self($names, $laysOnMatte, $hasPdf, $remade);
     }
 }

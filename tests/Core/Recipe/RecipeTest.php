@@ -40,10 +40,37 @@ final class RecipeTest extends TestCase
     public function test_the_canonical_form_is_fixed_to_the_byte(): void
     {
         // A change here gives every stored print file another name: raise the edition when pixels change, not otherwise.
-        $json = '{"edition":3,"enlarge":{"height":1800,"way":"lanczos","width":1200},"frame":{"crop":{"height":600,"width":400,"x":10,"y":0},'
+        $json = '{"edition":4,"enlarge":{"height":1800,"way":"lanczos","width":1200},"frame":{"crop":{"height":600,"width":400,"x":10,"y":0},'
             .'"picture":{"height":600,"width":420}},"write":{"bits":8,"format":"jpeg","matte":"ffffff","ppi":"300.000000","quality":95,"transparent":false}}';
         self::assertSame($json, $this->recipe()->canonicalJson());
         self::assertSame(hash('sha256', $json), $this->recipe()->hash());
+    }
+
+    public function test_only_what_is_resampled_has_another_name_than_before_it_was_done_exactly(): void
+    {
+        $of = static fn (UpscaleMethod $method, int $width, int $height): Recipe => new Recipe(
+            new Frame(new PixelSize(400, 600), new PixelWindow(0, 0, 400, 600)),
+            new Enlarge(new UpscaleSettings($method), new PixelSize($width, $height)),
+            new Write(FileFormat::Jpeg, Ppi::of(300), 8, false),
+        );
+        foreach ([
+            'as large as it was' => $of(UpscaleMethod::Lanczos, 400, 600),
+            'doubled by a network' => $of(UpscaleMethod::Faithful, 800, 1200),
+            'in whole blocks' => $of(UpscaleMethod::Nearest, 1200, 1800),
+        ] as $name => $same) {
+            self::assertNull($same->hashBefore(), $name);
+            self::assertStringContainsString('"edition":3', $same->canonicalJson());
+        }
+        foreach ([
+            'larger by a kernel' => $of(UpscaleMethod::Lanczos, 800, 1200),
+            'a little more than doubled' => $of(UpscaleMethod::Faithful, 820, 1230),
+            'smaller' => $of(UpscaleMethod::Faithful, 200, 300),
+            'blocks of unlike size' => $of(UpscaleMethod::Nearest, 1000, 1500),
+            'put together from its colours' => $of(UpscaleMethod::Rebuilt, 800, 1200),
+        ] as $name => $other) {
+            self::assertSame(hash('sha256', str_replace('"edition":4', '"edition":3', $other->canonicalJson())), $other->hashBefore(), $name);
+            self::assertNotSame($other->hash(), $other->hashBefore());
+        }
     }
 
     public function test_a_recipe_survives_its_own_form(): void
