@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\QuarterTurn;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Pixels\Resampler;
+use Snugfit\Pixels\TransformedCropper;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
@@ -38,6 +41,36 @@ final class ResamplerTest extends PixelTestCase
         [$x, $y] = $this->centroid($made);
         self::assertEqualsWithDelta(37.3 * $made->size()->width / 80, $x, 0.02);
         self::assertEqualsWithDelta(43.9 * $made->size()->height / 80, $y, 0.02);
+    }
+
+    /** @return iterable<string, array{ImageTransform}> */
+    public static function transforms(): iterable
+    {
+        foreach (QuarterTurn::cases() as $turn) {
+            foreach ([0.0, 7.0, -3.5] as $tilt) {
+                yield \sprintf('turned by %d, tilted by %.1f', $turn->value, $tilt) => [new ImageTransform($turn, false, $tilt)];
+            }
+        }
+    }
+
+    #[DataProvider('transforms')]
+    public function test_a_disc_stays_where_it_is_when_it_is_turned_and_tilted(ImageTransform $transform): void
+    {
+        $window = new PixelWindow(12, 9, 60, 62);
+        $cut = TransformedCropper::cut($this->disc(80, 37.3, 43.9), $transform, $window);
+        $made = (new Resampler())->resample($cut, new PixelSize(150, 155), UpscaleMethod::Lanczos);
+        // Where the disc's middle lies after the quarter turns, and from the window's middle, round which it is tilted.
+        [$x, $y] = match ($transform->turn) {
+            QuarterTurn::None => [37.3, 43.9],
+            QuarterTurn::Right => [80 - 43.9, 37.3],
+            QuarterTurn::Half => [80 - 37.3, 80 - 43.9],
+            QuarterTurn::Left => [43.9, 80 - 37.3],
+        };
+        [$dx, $dy] = [$x - $window->centreX(), $y - $window->centreY()];
+        [$cos, $sin] = [cos(deg2rad($transform->tilt)), sin(deg2rad($transform->tilt))];
+        [$x, $y] = $this->centroid($made);
+        self::assertEqualsWithDelta(2.5 * (30 + $cos * $dx - $sin * $dy), $x, 0.02);
+        self::assertEqualsWithDelta(2.5 * (31 + $sin * $dx + $cos * $dy), $y, 0.02);
     }
 
     public function test_sides_may_grow_by_different_factors(): void

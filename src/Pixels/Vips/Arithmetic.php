@@ -146,22 +146,6 @@ trait Arithmetic
         );
     }
 
-    /**
-     * Every sample is a sum of those beside it in its row; beyond the edges, the last one goes on.
-     *
-     * @param non-empty-list<float> $weights from left to right, an odd number of them
-     */
-    public function convolvedAcross(array $weights): self
-    {
-        $mask = self::matrix([$weights]);
-
-        return self::make(
-            'conv',
-            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_conv($this->pointer, $out, $mask->pointer, ...$tail),
-            [],
-        );
-    }
-
     /** @param non-empty-list<list<float>> $rows */
     private static function matrix(array $rows): self
     {

@@ -13,8 +13,6 @@ trait Geometry
     /** VIPS_INTERESTING_ATTENTION. */
     private const ATTENTION = 3;
 
-    private const TILE = 64;
-
     /** Turned upright as its EXIF orientation says. */
     public function upright(): self
     {
@@ -217,20 +215,5 @@ trait Geometry
                 new PixelSize(max(1, (int) round($size->width * $less)), max(1, (int) round($size->height * $less))),
                 $kernel,
             );
-    }
-
-    /** Bands laid side by side: a pixel of so many times as many bands becomes so many pixels. */
-    public function unfolded(int $factor): self
-    {
-        // libvips 8.14 mixes bands up where it is asked for a place that is no multiple of the factor: tiles that all are keep it
-        // from that.
-        $side = self::TILE * $factor;
-        $across = intdiv($this->size()->width * $factor, $side) + 1;
-
-        return $this->then('bandunfold', [], ['factor' => $factor])->then(
-            'tilecache',
-            [],
-            ['tile-width' => $side, 'tile-height' => self::TILE, 'max-tiles' => 3 * $across, 'threaded' => 1],
-        );
     }
 }

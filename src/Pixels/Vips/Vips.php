@@ -84,9 +84,6 @@ final class Vips
         int vips_hist_find(VipsImage *in, VipsImage **out, ...);
         int vips_divide(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_math2_const1(VipsImage *in, VipsImage **out, int math2, double value, ...);
-        int vips_conv(VipsImage *in, VipsImage **out, VipsImage *mask, ...);
-        int vips_tilecache(VipsImage *in, VipsImage **out, ...);
-        int vips_bandunfold(VipsImage *in, VipsImage **out, ...);
         int vips_recomb(VipsImage *in, VipsImage **out, VipsImage *matrix, ...);
         int vips_relational_const1(VipsImage *in, VipsImage **out, int relational, double value, ...);
         int vips_rint(VipsImage *in, VipsImage **out, ...);
