@@ -60,6 +60,17 @@ final class ReadingEffortTest extends ShopTestCase
         self::assertSame(IntakeState::Read, $heavy->state());
     }
 
+    /** Thirty of them held others up for longer than anybody waits, each until its time had run out. */
+    public function test_a_drawing_that_takes_minutes_is_told_before_they_are_over(): void
+    {
+        $batch = $this->batch();
+        $bomb = '<svg xmlns="http://www.w3.org/2000/svg" width="9000" height="9000"><filter id="a"><feTurbulence numOctaves="40"/>'
+            .str_repeat('<feGaussianBlur stdDeviation="90"/>', 20).'</filter><rect width="9000" height="9000" filter="url(#a)"/></svg>';
+        $artwork = $this->give($batch, 'bomb.svg', 1, 1, bytes: $bomb);
+        self::assertSame(IntakeState::Unreadable, $artwork->state());
+        self::assertStringContainsString('takes minutes to draw', (string) $artwork->reason());
+    }
+
     public function test_what_came_to_nothing_is_read_again_when_a_person_says_so(): void
     {
         $batch = $this->batch();

@@ -19,7 +19,7 @@ final readonly class ReadMasterJob implements PixelJob
     public function __construct(
         public JobMaster $master,
         public array $previews = [],
-        private float $seconds = self::MOST_SECONDS,
+        public float $seconds = self::MOST_SECONDS,
     ) {
     }
 
@@ -40,6 +40,7 @@ final readonly class ReadMasterJob implements PixelJob
                 'path',
                 'side',
             ),
+            $job->has('seconds') ? $job->float('seconds') : self::MOST_SECONDS,
         );
     }
 
@@ -52,6 +53,7 @@ final readonly class ReadMasterJob implements PixelJob
                 array_keys($this->previews),
                 $this->previews,
             ),
+            'seconds' => $this->seconds,
         ];
     }
 

@@ -18,7 +18,7 @@ final readonly class Master
     public const MOST_PIXELS = 600_000_000;
 
     /** The long side of the grid on which crops of a vector drawing are counted. */
-    private const VECTOR_GRID = 4096;
+    public const VECTOR_GRID = 4096;
 
     private const LONGEST_DRAWING = 50_000_000;
 

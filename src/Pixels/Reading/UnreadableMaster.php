@@ -67,6 +67,14 @@ final class UnreadableMaster extends \RuntimeException implements Failure
         return self::because(FailureReason::Locked, 'The PDF is locked with a password. Save it without one.');
     }
 
+    public static function tooMuchToDraw(): self
+    {
+        return self::because(
+            FailureReason::TooSlow,
+            'This drawing takes minutes to draw, most likely by its filters. Export it as a PNG or a PDF of the size that is needed.',
+        );
+    }
+
     public static function drawingTooLong(int $bytes): self
     {
         return self::because(
