@@ -5,7 +5,13 @@ import S3rver from 's3rver';
 
 const [folder, port, address = '127.0.0.1'] = process.argv.slice(2);
 mkdirSync(folder, { recursive: true });
-const server = new S3rver({ directory: folder, port: Number(port), address, silent: true, configureBuckets: [{ name: 'snugfit' }] });
+const server = new S3rver({
+  directory: folder,
+  port: Number(port),
+  address,
+  silent: true,
+  configureBuckets: [{ name: 'snugfit' }],
+});
 await server.run();
 // It forgets to catch what it meets when two ask for one file at once.
 process.on('uncaughtException', (error) => console.error(error.message));

@@ -10,6 +10,9 @@ final readonly class FarmTrial implements Trial
     private const PRODUCTS = ['5x7', '4x6'];
     private const PICTURES = 8;
 
+    /** Files of some seconds' work, by which machines are compared. */
+    private const LARGER_PRODUCTS = ['8x10', 'a4'];
+
     /** Pictures of a round, in pixels. */
     private const SIZE = [1500, 1000];
 
@@ -162,7 +165,7 @@ final readonly class FarmTrial implements Trial
             // Until they were heard of, they are given nothing.
             sleep(12);
             $client->given = [];
-            $batch = $this->batch($shop, $client, 'Speed '.implode(' and ', $names));
+            $batch = $this->batch($shop, $client, 'Speed '.implode(' and ', $names), [], self::LARGER_PRODUCTS);
             (new TrialChecks($shop))->rests();
             $took[] = $shop->number("SELECT 1000 * (julianday(finished_at) - julianday(started_at)) * 86400 FROM print_run
                 WHERE batch_id = $batch");
@@ -171,10 +174,18 @@ final readonly class FarmTrial implements Trial
         return \sprintf('two machines are %.2f times as fast as one', $took[0] / max(1, $took[1]));
     }
 
-    /** @param list<string> $pictures none for new ones */
-    private function batch(TrialShop $shop, TrialClient $client, string $name, array $pictures = []): int
-    {
-        $batch = $client->openBatch($name, ...self::PRODUCTS);
+    /**
+     * @param list<string> $pictures none for new ones
+     * @param list<string> $products
+     */
+    private function batch(
+        TrialShop $shop,
+        TrialClient $client,
+        string $name,
+        array $pictures = [],
+        array $products = self::PRODUCTS,
+    ): int {
+        $batch = $client->openBatch($name, ...$products);
         foreach ([] === $pictures ? $this->pictures($client) : $pictures as $i => $picture) {
             $client->upload($batch, "farm-$i.png", $picture);
         }
