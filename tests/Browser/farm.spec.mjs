@@ -1,9 +1,10 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
 import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
 import { expect, good, readyBatch, test } from './shop.mjs';
 
-const folder = `${process.cwd()}/var/browser-farm`;
+const folder = `${tmpdir()}/snugfit-browser-farm-${process.pid}`;
 const port = Number(process.env.SNUGFIT_TEST_PORT ?? 8199) + 2;
 const [queuePort, storePort] = [port + 1, port + 2];
 const running = [];

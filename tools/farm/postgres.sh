@@ -6,6 +6,9 @@ folder=$1 port=$2 address=${3:-127.0.0.1}
 programs=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
 as=()
 mkdir -p "$folder"
+folder=$(cd "$folder" && pwd)
+# The user that it runs as may not enter where this was called.
+cd "$folder"
 # It does not run as root.
 if [ "$(id -u)" = 0 ]; then
   chown postgres: "$folder"

@@ -49,6 +49,19 @@ final class TrialFarm
     {
         $folder = $this->shop->data.'-queue';
         $this->queue = $this->server(['bash', 'tools/farm/postgres.sh', $folder, (string) self::QUEUE, '*'], self::QUEUE);
+        // It takes connections before it answers them.
+        $this->shop->until(20, static function (): bool {
+            try {
+                return [] !== (array) self::database()->query('SELECT 1');
+            } catch (\PDOException) {
+                return false;
+            }
+        });
+    }
+
+    private static function database(): \PDO
+    {
+        return new \PDO(\sprintf('pgsql:host=127.0.0.1;port=%d;dbname=snugfit', self::QUEUE), 'snugfit', 'snugfit');
     }
 
     public function startStore(): void
@@ -86,8 +99,7 @@ final class TrialFarm
     /** How many messages went through a lane so far. */
     public function messages(string $lane): int
     {
-        $database = new \PDO(\sprintf('pgsql:host=127.0.0.1;port=%d;dbname=snugfit', self::QUEUE), 'snugfit', 'snugfit');
-        $last = $database->query("SELECT last_value FROM snugfit_{$lane}_id_seq");
+        $last = self::database()->query("SELECT last_value FROM snugfit_{$lane}_id_seq");
 
         return false === $last ? 0 : (int) $last->fetchColumn();
     }
