@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Console\Bench;
 
+use Snugfit\Work\Child\ProcessTree;
+
 /** The most memory that a process, or one that it started, held at one time, as Linux counts it (VmHWM). */
 final class PeakMemory
 {
@@ -16,8 +18,8 @@ final class PeakMemory
             $this->kilobytes = max($this->kilobytes, (int) $part[1]);
         }
         // A child that is shut off has others between it and us.
-        foreach (array_filter(explode(' ', trim((string) @file_get_contents("/proc/$pid/task/$pid/children")))) as $child) {
-            $this->look((int) $child);
+        foreach (null === $pid ? [] : ProcessTree::children($pid) as $child) {
+            $this->look($child);
         }
     }
 

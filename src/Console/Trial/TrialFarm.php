@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Console\Trial;
 
+use Snugfit\Work\Child\ProcessTree;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
@@ -83,9 +84,8 @@ final class TrialFarm
     public function queueProcesses(): array
     {
         $server = (int) @file_get_contents($this->shop->data.'-queue/data/postmaster.pid');
-        $children = (string) @file_get_contents("/proc/$server/task/$server/children");
 
-        return [$server, ...array_map(intval(...), array_values(array_filter(explode(' ', $children))))];
+        return [$server, ...ProcessTree::children($server)];
     }
 
     /** @return list<int> */

@@ -88,13 +88,11 @@ final readonly class PaletteUpscaler
         if (0.0 === $transform->tilt) {
             return TransformedCropper::cut($covers, $transform, $crop);
         }
-        $cut = null;
-        for ($band = 0; $band < $covers->bands(); ++$band) {
-            $one = TransformedCropper::cut($covers->extractBands($band, 1), $transform, $crop);
-            $cut = null === $cut ? $one : $cut->join($one);
-        }
 
-        return $cut ?? $covers;
+        return Image::joined(array_map(
+            static fn (int $band): Image => TransformedCropper::cut($covers->extractBands($band, 1), $transform, $crop),
+            range(0, $covers->bands() - 1),
+        ));
     }
 
     /** @return ?array{Palette, Image} */

@@ -102,6 +102,12 @@ trait Colours
         return $this->then('extract_band', [$first], ['n' => $count]);
     }
 
+    /** @param non-empty-list<self> $images whose bands stand side by side in the result */
+    public static function joined(array $images): self
+    {
+        return array_reduce(\array_slice($images, 1), static fn (self $made, self $next): self => $made->join($next), $images[0]);
+    }
+
     public function join(self $bands): self
     {
         return self::make(

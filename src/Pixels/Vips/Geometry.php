@@ -60,29 +60,18 @@ trait Geometry
     public function rotatedInto(float $degrees, float $x, float $y, PixelSize $size): self
     {
         [$cos, $sin] = [cos(deg2rad($degrees)), sin(deg2rad($degrees))];
-        $vips = Vips::library();
-        $interpolate = $vips->vips_interpolate_new('bicubic');
-        $area = $vips->new('int[4]');
-        [$area[2], $area[3]] = [$size->width, $size->height];
-        $places = $vips->vips_array_int_new($area, 4);
+        $interpolate = Vips::library()->vips_interpolate_new('bicubic');
         try {
             // libvips counts from the middle of the first pixel.
-            return $this->then(
-                'affine',
-                [$cos, -$sin, $sin, $cos],
-                [
-                    'interpolate' => $interpolate,
-                    'oarea' => $places,
-                    'extend' => Extend::Copy->value,
-                    'idx' => 0.5 - $x,
-                    'idy' => 0.5 - $y,
-                    'odx' => $size->width / 2 - 0.5,
-                    'ody' => $size->height / 2 - 0.5,
-                ],
-            );
+            return $this->affine([$cos, -$sin, $sin, $cos], $size, [
+                'interpolate' => $interpolate,
+                'idx' => 0.5 - $x,
+                'idy' => 0.5 - $y,
+                'odx' => $size->width / 2 - 0.5,
+                'ody' => $size->height / 2 - 0.5,
+            ]);
         } finally {
-            $vips->vips_area_unref($places);
-            $vips->g_object_unref($interpolate);
+            Vips::library()->g_object_unref($interpolate);
         }
     }
 
@@ -126,19 +115,27 @@ trait Geometry
     /** Larger, by straight lines between the middles of pixels; computed where it is looked at. */
     public function stretched(PixelSize $to): self
     {
+        [$across, $down] = [$to->width / $this->size()->width, $to->height / $this->size()->height];
+
+        // libvips counts from the middle of the first pixel.
+        return $this->affine([(float) $across, 0.0, 0.0, (float) $down], $to, [
+            'idx' => 0.5 - 0.5 / $across,
+            'idy' => 0.5 - 0.5 / $down,
+        ]);
+    }
+
+    /**
+     * @param array{float, float, float, float}    $matrix
+     * @param array<string, int|float|\FFI\CData> $options
+     */
+    private function affine(array $matrix, PixelSize $size, array $options): self
+    {
         $vips = Vips::library();
         $area = $vips->new('int[4]');
-        [$area[2], $area[3]] = [$to->width, $to->height];
+        [$area[2], $area[3]] = [$size->width, $size->height];
         $places = $vips->vips_array_int_new($area, 4);
-        [$across, $down] = [$to->width / $this->size()->width, $to->height / $this->size()->height];
         try {
-            // libvips counts from the middle of the first pixel.
-            return $this->then('affine', [(float) $across, 0.0, 0.0, (float) $down], [
-                'oarea' => $places,
-                'extend' => Extend::Copy->value,
-                'idx' => 0.5 - 0.5 / $across,
-                'idy' => 0.5 - 0.5 / $down,
-            ]);
+            return $this->then('affine', $matrix, $options + ['oarea' => $places, 'extend' => Extend::Copy->value]);
         } finally {
             $vips->vips_area_unref($places);
         }

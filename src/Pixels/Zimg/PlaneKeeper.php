@@ -34,12 +34,13 @@ final class PlaneKeeper
     public function image(Interpretation $interpretation): Image
     {
         $padded = new PixelSize(intdiv($this->stride, $this->format->bytes()), $this->size->height);
-        $image = null;
-        foreach ($this->files as $file) {
-            $band = $file->image($padded, 1, $this->format, Interpretation::BlackAndWhite)->crop(PixelWindow::whole($this->size));
-            $image = null === $image ? $band : $image->join($band);
-        }
+        $bands = array_map(
+            fn (ScratchFile $file): Image => $file->image($padded, 1, $this->format, Interpretation::BlackAndWhite)
+                ->crop(PixelWindow::whole($this->size)),
+            $this->files,
+        );
 
-        return ($image ?? throw new \LogicException('An image has bands.'))->withInterpretation($interpretation);
+        return Image::joined([] === $bands ? throw new \LogicException('An image has bands.') : $bands)
+            ->withInterpretation($interpretation);
     }
 }

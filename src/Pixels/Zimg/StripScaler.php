@@ -71,14 +71,13 @@ final readonly class StripScaler
     {
         $keeper = null;
         foreach ($this->strips() as $strip) {
-            $made = null;
             $planes = $this->scaled($strip);
-            foreach ($planes as $plane) {
-                $band = $plane->image($strip->size(), $this->stride, $this->picture->format());
-                $made = null === $made ? $band : $made->join($band);
-            }
+            $bands = array_map(
+                fn (AlignedBuffer $plane): Image => $plane->image($strip->size(), $this->stride, $this->picture->format()),
+                $planes,
+            );
             // While the planes are there.
-            $made = $finish(($made ?? $this->picture)->withInterpretation($this->picture->interpretation()))->copyToMemory();
+            $made = $finish(Image::joined($bands)->withInterpretation($this->picture->interpretation()))->copyToMemory();
             $bytes = $this->window->size()->pixels() * $made->bands() * $made->format()->bytes();
             $keeper ??= new StripKeeper($this->window->size(), $made, $bytes <= self::IN_MEMORY);
             $keeper->keep($made);
@@ -99,7 +98,7 @@ final readonly class StripScaler
         }
     }
 
-    /** @return list<AlignedBuffer> a strip's bands */
+    /** @return non-empty-list<AlignedBuffer> a strip's bands */
     private function scaled(PixelWindow $strip): array
     {
         [$from, $to] = [$this->picture->size(), $this->to];
@@ -122,7 +121,7 @@ final readonly class StripScaler
             $scaler->scale($this->rows->plane($band), $this->rows->stride, $plane, $this->stride);
         }
 
-        return $planes;
+        return [] === $planes ? throw new \LogicException('An image has bands.') : $planes;
     }
 
     /** @return array{int, int} first pixel of the picture that a part of the result is made from, and how many */

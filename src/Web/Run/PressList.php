@@ -31,16 +31,25 @@ final readonly class PressList
      */
     public static function of(array $workers, array $inHand): self
     {
-        $presses = array_values(array_filter($workers, static fn (Worker $worker): bool => $worker->takesFrom('press')));
-        $alive = array_filter($presses, static fn (Worker $worker): bool => $worker->isAlive());
-        $working = array_filter($alive, static fn (Worker $worker): bool => isset($inHand[$worker->name()]));
-        $waiting = array_udiff($alive, $working, static fn (Worker $a, Worker $b): int => $a->name() <=> $b->name());
-        $gone = array_udiff($presses, $alive, static fn (Worker $a, Worker $b): int => $a->name() <=> $b->name());
-        $machines = array_unique(array_map(static fn (Worker $worker): string => $worker->machine(), $alive));
+        $working = $waiting = $gone = $does = $machines = [];
+        foreach (array_filter($workers, static fn (Worker $worker): bool => $worker->takesFrom('press')) as $worker) {
+            if (!$worker->isAlive()) {
+                $gone[] = $worker;
+                continue;
+            }
+            $machines[$worker->machine()] = true;
+            $file = $inHand[$worker->name()] ?? null;
+            if (null === $file) {
+                $waiting[] = $worker;
+            } else {
+                $working[] = $worker;
+                $does[$worker->name()] = $file;
+            }
+        }
 
         return new self(
             \array_slice([...$working, ...$gone, ...$waiting], 0, self::MOST),
-            array_intersect_key($inHand, array_flip(array_map(static fn (Worker $worker): string => $worker->name(), $working))),
+            $does,
             \count($working),
             \count($waiting),
             \count($gone),

@@ -81,8 +81,8 @@ final class PixelProcess
     private function innermost(): int
     {
         $pid = (int) $this->pid();
-        while ('' !== ($children = trim((string) @file_get_contents("/proc/$pid/task/$pid/children")))) {
-            $pid = (int) $children;
+        while ([] !== ($children = ProcessTree::children($pid))) {
+            $pid = $children[0];
         }
 
         return $pid;

@@ -30,7 +30,8 @@ final readonly class AnswerSender
     /** Sends what must arrive, once the queue takes it. */
     public function tell(Answer|Carried $answer): void
     {
-        for ([$until, $isTold] = [microtime(true) + self::PATIENCE, false];; usleep(self::PAUSE)) {
+        $isTold = false;
+        for ($until = microtime(true) + self::PATIENCE;; usleep(self::PAUSE)) {
             try {
                 $this->bus->dispatch($answer);
 
