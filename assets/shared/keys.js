@@ -24,7 +24,7 @@ document.addEventListener('keydown', async (event) => {
       const answer = await fetch(`/batches/${batch}/${isRedo ? 'redo' : 'undo'}`, {
         method: 'POST',
         body: new URLSearchParams({ entry: document.querySelector('.undo input[name=entry]')?.value ?? '' }),
-        headers: { 'X-Act': 'csrf-token', Accept: 'application/json, text/html;q=0.5' },
+        headers: { 'X-Act': 'csrf-token', Accept: 'text/html, application/json;q=0.9' },
       });
       if (!answer.ok) {
         say(await sentence(answer), true);

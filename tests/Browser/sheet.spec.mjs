@@ -73,8 +73,10 @@ test('acts on many are one act, taken back as one, also after a reload', async (
   await page.getByRole('button', { name: 'Leave out', exact: true }).click();
   await expect(page.locator('.cell.out')).toHaveCount(5);
   await expect(page.getByRole('button', { name: 'Make 5 print files' })).toBeVisible();
-  await page.getByLabel('Limit', { exact: true }).selectOption('1');
-  await expect(page.locator('.sayings')).toContainText('Done');
+  await Promise.all([
+    page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.ok()),
+    page.getByLabel('Limit', { exact: true }).selectOption('1'),
+  ]);
   await page.reload();
   await expect(page.locator('.cell.out')).toHaveCount(5);
   await page.keyboard.press('Control+z');

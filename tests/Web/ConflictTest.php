@@ -103,6 +103,9 @@ final class ConflictTest extends ShopTestCase
         $this->keep($address, 0.3);
         self::assertSame(409, $this->post("/batches/$batch/undo", ['entry' => $seen]));
         self::assertStringContainsString('done meanwhile', (string) $this->browser->getResponse()->getContent());
+        $script = self::OURS + ['HTTP_ACCEPT' => 'text/html, application/json;q=0.9'];
+        $refused = $this->browser->request('POST', "/batches/$batch/undo", ['entry' => $seen], server: $script);
+        self::assertStringContainsString('done meanwhile', $refused->filter('[data-sentence]')->text());
         self::assertEqualsWithDelta(0.3, $this->x(), 1e-6);
         self::assertSame(303, $this->post("/batches/$batch/undo", ['entry' => $this->lastAct()]));
         self::assertEqualsWithDelta(0.2, $this->x(), 1e-6);

@@ -31,7 +31,8 @@ final class PersonController extends AbstractController
     {
         $meant = (int) $request->request->getString('entry');
         $what = 'undo' === $act ? $history->undo($batch, 0 === $meant ? null : $meant) : $history->redo($batch);
-        if ('json' === $request->getPreferredFormat()) {
+        // A script that asks takes a refusal as a page, which has the sentence for the person.
+        if (\in_array('application/json', $request->getAcceptableContentTypes(), true)) {
             return new JsonResponse(['what' => $what]);
         }
 
