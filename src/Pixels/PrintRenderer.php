@@ -7,11 +7,14 @@ namespace Snugfit\Pixels;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Colour\WorkingSpace;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\Enlarger\BrokenUpscale;
 use Snugfit\Pixels\Enlarger\NetworkUpscaler;
+use Snugfit\Pixels\Enlarger\PaletteFinder;
 use Snugfit\Pixels\Enlarger\PaletteUpscaler;
+use Snugfit\Pixels\Enlarger\TileUpscaler;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\Finishing\MaskRaster;
 use Snugfit\Pixels\Finishing\MasterFinisher;
@@ -145,25 +148,28 @@ final readonly class PrintRenderer
     {
         [$crop, $transform, $enlarge] = [$recipe->frame->crop, $recipe->frame->transform, $recipe->enlarge];
         $passes = $enlarge->passesFrom($crop->size());
-        $isRebuilt = UpscaleMethod::Rebuilt === $enlarge->settings->method && $passes->enlargement > 1;
-        if ($master->format->isVector() || (0 === $passes->passes && !$isRebuilt)) {
+        if ($master->format->isVector() || 0 === $passes->passes) {
             return null;
         }
         $upright = $this->tidier($master, $recipe, $space)->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space));
         $name = $recipe->preparedName($master->sha256());
-        if ($isRebuilt) {
-            $only = $this->only($recipe, $wanted);
-
-            return (new PaletteUpscaler($this->workFolder))->enlarge($upright, $name, $transform, $crop, $enlarge->to, $only);
-        }
         $part = $transform->uprightOf($wanted, $upright->size());
         $part = $transform->isUpright() ? $part : $part->widenedIn($upright->size(), TransformedCropper::MARGIN);
-        [$tileCache, $doubler] = [new UpscaleTileCache($this->workFolder), new NetworkUpscaler($passes->settings, $this->threads)];
+        [$tileCache, $doubler] = [new UpscaleTileCache($this->workFolder), $this->doubler($passes->settings, $upright, $name)];
         $doubled = $once
             ? $tileCache->once($upright, $name, $doubler, $passes->passes, $part)
             : $tileCache->doubled($upright, $name, $doubler, $passes->passes, $part, $tell);
 
         return TransformedCropper::cut($doubled, $transform, $crop->times($passes->factor()));
+    }
+
+    private function doubler(UpscaleSettings $settings, Image $upright, string $name): TileUpscaler
+    {
+        $network = new NetworkUpscaler($settings, $this->threads);
+        $palette =
+            UpscaleMethod::Rebuilt === $settings->method ? (new PaletteFinder($this->workFolder))->find($upright, $name) : null;
+
+        return null === $palette ? $network : new PaletteUpscaler($network, $palette);
     }
 
     private function tidier(Master $master, Recipe $recipe, WorkingSpace $space): MasterFinisher

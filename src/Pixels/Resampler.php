@@ -31,26 +31,27 @@ final readonly class Resampler
 
         return match (true) {
             $from->equals($to) => $crop,
+            $from->covers($to) && UpscaleMethod::Rebuilt === $method => $this->reduce($crop, $to, $only, ScalingFilter::Linear),
             $from->covers($to) => $this->reduce($crop, $to, $only),
             UpscaleMethod::Nearest === $method => $this->blocks($crop, $to, $only),
             default => $this->enlarge($crop, $to, self::filter($method), $only),
         };
     }
 
-    /** In linear light, by Lanczos-3. */
-    public function reduce(Image $picture, PixelSize $to, ?PixelWindow $only = null): Image
+    /** In linear light; a linear kernel never swings, so that few colours stay few. */
+    public function reduce(Image $picture, PixelSize $to, ?PixelWindow $only = null, ScalingFilter $filter = ScalingFilter::Lanczos): Image
     {
         $interpretation = $picture->interpretation();
         $encoded = static fn (Image $strip): Image => $strip->withInterpretation(Interpretation::ScRgb)->colourspace($interpretation);
         if (!$picture->hasAlpha()) {
-            return StripScaler::scale($picture->colourspace(Interpretation::ScRgb), $to, ScalingFilter::Lanczos, $encoded, $only);
+            return StripScaler::scale($picture->colourspace(Interpretation::ScRgb), $to, $filter, $encoded, $only);
         }
         $format = $picture->format();
         $most = PremultipliedAlpha::most($picture);
         $light = $picture->extractBands(0, 3)->withInterpretation($interpretation)->colourspace(Interpretation::ScRgb);
         $seen = $light->join($picture->extractBands(3, 1)->cast(BandFormat::Float))->premultiply($most);
 
-        return StripScaler::scale($seen, $to, ScalingFilter::Lanczos, static function (Image $strip) use ($most, $format, $encoded): Image {
+        return StripScaler::scale($seen, $to, $filter, static function (Image $strip) use ($most, $format, $encoded): Image {
             $strip = $strip->unpremultiply($most);
 
             return $encoded($strip->extractBands(0, 3))->join($strip->extractBands(3, 1)->roundTo($format));

@@ -4,15 +4,23 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Pixels;
 
-use Snugfit\Core\Fit\ImageTransform;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscalePlan;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Enlarger\NetworkUpscaler;
 use Snugfit\Pixels\Enlarger\Palette;
+use Snugfit\Pixels\Enlarger\PaletteFinder;
 use Snugfit\Pixels\Enlarger\PaletteUpscaler;
+use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\ImageSimilarity;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Resampler;
+use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Zimg\ScalingFilter;
 
 /** Flat graphics come out as if they had been drawn at the larger size. */
@@ -29,6 +37,7 @@ final class PaletteUpscalerTest extends PixelTestCase
         $kernel = ImageSimilarity::between($large, (new Resampler())->enlarge($small, $large->size(), ScalingFilter::Lanczos));
         self::assertGreaterThan($kernel->psnr + 3, $rebuilt->psnr);
         self::assertGreaterThan($kernel->ssim, $rebuilt->ssim);
+        self::assertGreaterThanOrEqual(ImageSimilarity::between($large, $this->enlarged($small, 6, UpscaleMethod::Drawn))->psnr, $rebuilt->psnr);
         $counts = array_count_values(str_split($made->bytes(), 3));
         arsort($counts);
         $four = array_sum(\array_slice($counts, 0, 4));
@@ -63,8 +72,8 @@ final class PaletteUpscalerTest extends PixelTestCase
     {
         $ramp = '<defs><linearGradient id="r"><stop offset="0" stop-color="#135"/><stop offset="1" stop-color="#fc8"/></linearGradient></defs><rect width="120" height="90" fill="url(#r)"/><circle cx="45" cy="45" r="20" fill="#111"/>';
         $small = $this->drawn(1, $ramp);
-        self::assertNull((new PaletteUpscaler($this->folder))->enlarge($small, 'ramp', new ImageTransform(), PixelWindow::whole($small->size()), new PixelSize(480, 360)));
-        self::assertNull(Palette::of($this->picture(new PixelSize(200, 150))->bytes(), new PixelSize(200, 150), 3));
+        self::assertNull((new PaletteFinder($this->folder))->find($small, 'ramp'));
+        self::assertNull(Palette::of($this->picture(new PixelSize(200, 150))->bytes(), new PixelSize(200, 150)));
     }
 
     public function test_transparency_is_a_colour_like_others(): void
@@ -82,17 +91,63 @@ final class PaletteUpscalerTest extends PixelTestCase
         }
     }
 
-    public function test_covers_are_found_once_for_all_crops(): void
+    public function test_a_palette_is_found_once(): void
     {
         $small = $this->drawn(1);
-        $whole = $this->rebuilt($small, 4);
-        $covers = (int) filemtime($this->folder.'/picture/covers-2.bytes');
-        touch($this->folder.'/picture/covers-2.bytes', $covers - 50);
-        $part = (new PaletteUpscaler($this->folder))->enlarge($small, 'picture', new ImageTransform(), new PixelWindow(20, 10, 60, 60), new PixelSize(240, 240));
-        clearstatcache();
-        self::assertSame($covers - 50, filemtime($this->folder.'/picture/covers-2.bytes'));
-        // But for the crop's own edge, where the kernel has nothing further to look at.
-        self::assertSame($whole->crop(new PixelWindow(100, 60, 200, 200))->bytes(), $part?->crop(new PixelWindow(20, 20, 200, 200))->bytes());
+        $palette = (new PaletteFinder($this->folder))->find($small, 'picture');
+        self::assertNotNull($palette);
+        self::assertEqualsCanonicalizing([[0xF4, 0xE9, 0xCF], [0x1D, 0x4F, 0x8A], [0xB2, 0x3A, 0x2A], [0x11, 0x11, 0x11]], $palette->levels());
+        $again = (new PaletteFinder($this->folder))->find($this->drawn(1, '<rect width="60" height="90" fill="#123"/>'), 'picture');
+        self::assertEquals($palette, $again, 'the same name, the same picture');
+    }
+
+    public function test_sixteen_bits_keep_their_exact_colours(): void
+    {
+        $deep = $this->drawn(1)->rescaleTo(BandFormat::Short)->linear(1.0, 101.0)->cast(BandFormat::Short)->withInterpretation(Interpretation::Rgb16)->copyToMemory();
+        $counts = array_count_values(str_split($this->rebuilt($deep, 2)->bytes(), 6));
+        arsort($counts);
+        $wanted = array_count_values(str_split($deep->bytes(), 6));
+        arsort($wanted);
+        self::assertSame(\array_slice(array_keys($wanted), 0, 3), \array_slice(array_keys($counts), 0, 3));
+    }
+
+    /** @return iterable<string, array{float, float}> width in pixels of the source, degrees */
+    public static function lines(): iterable
+    {
+        foreach ([0.5, 1.0, 2.0] as $width) {
+            foreach ([0.0, 3.0, 27.0, 45.0, 86.0] as $angle) {
+                yield "$width px at $angle degrees" => [$width, $angle];
+            }
+        }
+    }
+
+    #[DataProvider('lines')]
+    public function test_a_thin_line_stays_one_line_of_two_colours(float $width, float $angle): void
+    {
+        $drawing = \sprintf('<rect width="120" height="90" fill="#fff"/><path d="M0 40h-30v9h30z" fill="#1a1a60"/><g transform="rotate(%F 60 45)"><path d="M15 45H105" stroke="#1a1a60" stroke-width="%F"/></g><rect x="4" y="70" width="14" height="14" fill="#1a1a60"/>', $angle, $width);
+        $times = 4;
+        $made = $this->rebuilt($this->drawn(1, $drawing), $times);
+        [$across, $down] = [cos(deg2rad($angle)), sin(deg2rad($angle))];
+        $bytes = $made->bytes();
+        $darkest = [];
+        for ($along = -38.0; $along <= 38.0; $along += 0.25) {
+            $levels = [];
+            for ($beside = -1.5; $beside <= 1.5; $beside += 0.25) {
+                $x = (int) floor((60 + $along * $across - $beside * $down) * $times);
+                $y = (int) floor((45 + $along * $down + $beside * $across) * $times);
+                $levels[] = \ord($bytes[3 * ($y * $made->size()->width + $x)]);
+            }
+            $darkest[] = min($levels);
+        }
+        // No gap: nowhere paler than half way between the line's own usual tone and the paper.
+        sort($darkest);
+        $usual = $darkest[intdiv(\count($darkest), 2)];
+        self::assertLessThan(0.5 * ($usual + 255), end($darkest), "usually $usual");
+        foreach (array_unique(str_split($bytes, 3)) as $pixel) {
+            [$red, $green, $blue] = array_map(\ord(...), str_split($pixel));
+            self::assertEqualsWithDelta($red, $green, 1.5);
+            self::assertEqualsWithDelta(255 - (255 - $red) * (255 - 0x60) / (255 - 0x1A), $blue, 1.5, 'a mixture of the two');
+        }
     }
 
     private function drawn(int $times, string $drawing = self::DRAWING): Image
@@ -105,6 +160,17 @@ final class PaletteUpscalerTest extends PixelTestCase
 
     private function rebuilt(Image $small, int $times): Image
     {
-        return (new PaletteUpscaler($this->folder))->enlarge($small, 'picture', new ImageTransform(), PixelWindow::whole($small->size()), $small->size()->times($times))?->copyToMemory() ?? throw new \LogicException('It is not flat.');
+        return $this->enlarged($small, $times, UpscaleMethod::Rebuilt);
+    }
+
+    private function enlarged(Image $small, int $times, UpscaleMethod $method): Image
+    {
+        $plan = UpscalePlan::of(new UpscaleSettings($method), $small->size(), $small->size()->times($times));
+        $network = new NetworkUpscaler($plan->settings);
+        $palette = UpscaleMethod::Rebuilt === $method ? (new PaletteFinder($this->folder))->find($small, 'picture') ?? throw new \LogicException('It is not flat.') : null;
+        $doubler = null === $palette ? $network : new PaletteUpscaler($network, $palette);
+        $doubled = (new UpscaleTileCache($this->folder))->doubled($small, 'picture', $doubler, $plan->passes, PixelWindow::whole($small->size()));
+
+        return (new Resampler())->resample($doubled, $small->size()->times($times), $method)->copyToMemory();
     }
 }

@@ -149,6 +149,11 @@ final class UpscaleTileCacheTest extends PixelTestCase
             {
                 return $this;
             }
+
+            public function cover(): self
+            {
+                return $this;
+            }
         };
         $shares = [];
         $bytes = $this->doublings('w')->doubled($picture, 'p', $counting, 1, $all, static function (float $share) use (&$shares): void {
@@ -345,6 +350,11 @@ final class UpscaleTileCacheTest extends PixelTestCase
             }
 
             public function next(): self
+            {
+                return $this;
+            }
+
+            public function cover(): self
             {
                 return $this;
             }

@@ -12,7 +12,10 @@ import torch
 from onnx.external_data_helper import set_external_data
 
 import network as networks
-from network import Best, Blend, Difference, Way
+from network import Best, Blend, Difference, Snap, Way
+
+
+SNAP_MARGIN = 8  # px: what a network for drawings needs round a piece
 
 
 class Weights:
@@ -56,6 +59,17 @@ def write(module, target, name, weights, *more):
         print('%s %d bytes' % (os.path.basename(path), os.path.getsize(path)))
 
 
+def snap(target):
+    """For drawn's margin."""
+    for kind, depth in (('', torch.uint8), ('-deep', torch.int32)):
+        inputs = {
+            'samples': torch.randint(0, 255, (1, 40, 56, 3), dtype=depth), 'made': torch.randint(0, 255, (1, 48, 80, 3), dtype=depth),
+            'most': torch.tensor([255.]), 'colours': torch.rand(5, 3) * 255,
+        }
+        sides = {'samples': {1: 'h', 2: 'w'}, 'made': {1: 'mh', 2: 'mw'}, 'colours': {0: 'k'}, 'snapped': {1: 'mh', 2: 'mw'}}
+        export(Snap(SNAP_MARGIN), os.path.join(target, 'snap' + kind + '.onnx'), inputs, 'snapped', sides)
+
+
 def main(weights, target):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)['networks']
@@ -74,6 +88,7 @@ def main(weights, target):
             write(Best(made[name]), target, name + '-best', store)
     if 'mending' in made:
         write(Blend(made['faithful'], made['mending']), target, 'mending-blend', store, 'share')
+    snap(target)
     bytes_of = {'samples': torch.zeros((4, 8, 5, 24), dtype=torch.uint8), 'made': torch.zeros((4, 16, 5, 48), dtype=torch.uint8)}
     export(Difference(), os.path.join(target, 'difference.onnx'), bytes_of, 'most', {name: {0: 'h', 2: 'w'} for name in bytes_of})
 

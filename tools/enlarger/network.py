@@ -24,92 +24,97 @@ def bicubic_weights():
     return weights
 
 
-class Network(nn.Module):
-    """RGB 0..1 [n, 3, h, w] to [n, 3, 2h, 2w]. `padded`: the picture's edges are repeated (training)."""
+def stepped(values, step, low, high):
+    """As whole numbers of steps, low to high; the gradient passes as if nothing had been rounded."""
+    steps = values / step
+    return (steps + (steps.round() - steps).detach()).clamp(low, high)
 
-    def __init__(self, features, layers, padded=True):
+
+class Network(nn.Module):
+    """RGB 0..1 [n, 3, h, w] to [n, 3, 2h, 2w]. `grid` 2 works on squares of 2 x 2 pixels, so that it sees twice as far at the
+    same cost; height, width and the place of a piece's corner in the picture must be even then.
+
+    With `exact` all weights and what passes between the layers are whole numbers of steps, as the graphs have them: 7-bit
+    weights, so that no processor's 16-bit sums overflow, and bytes between the layers.
+    """
+    WEIGHT = 63  # steps of a weight in the 8-bit layers, to each side
+    TAIL = 255  # the last layer has more: its whole numbers are summed exactly as floats
+
+    def __init__(self, features, layers, grid, padded=True):
         super().__init__()
-        self.padded = padded
-        self.head = nn.Conv2d(3, features, 3, padding=1)
+        self.grid, self.padded, self.exact = grid, padded, False
+        side, out = (3, 12) if grid == 1 else (6, 48)
+        self.head = nn.Conv2d(3, features, side, stride=grid, padding=grid)
         self.body = nn.ModuleList([nn.Conv2d(features, features, 3, padding=1) for _ in range(layers)])
-        self.tail = nn.Conv2d(features, 12, 3, padding=1)
+        self.tail = nn.Conv2d(features, out, 3, padding=1)
         for convolution in [self.head, *self.body]:
             nn.init.kaiming_normal_(convolution.weight, nonlinearity='relu')
             nn.init.zeros_(convolution.bias)
         nn.init.normal_(self.tail.weight, std=1e-3)
         nn.init.zeros_(self.tail.bias)
         self.register_buffer('bicubic', bicubic_weights())
+        # Of each layer's output; the last has that of the first, with which it is added up.
+        self.log_steps = nn.Parameter(torch.full((layers,), -6.))
 
     @property
     def reach(self):
         """How many pixels of the input one pixel of the output depends on, to each side."""
-        return len(self.body) + 2
+        return self.grid * (len(self.body) + 2)
 
     def plain(self, x):
         if self.padded:
             return F.conv2d(F.pad(x, (2, 2, 2, 2), mode='replicate'), self.bicubic)
         return F.conv2d(x, self.bicubic, padding=2)
 
+    def steps(self):
+        steps = self.log_steps.exp2()
+        return [*steps, steps[0]]
+
+    @staticmethod
+    def weights_of(convolution, most):
+        """Whole numbers, and the step of each output channel."""
+        step = convolution.weight.detach().abs().amax((1, 2, 3), keepdim=True).clamp_min(1e-8) / most
+        return stepped(convolution.weight, step, -most, most), step
+
+    def layer(self, convolution, x, most=WEIGHT):
+        weight, bias = convolution.weight, convolution.bias
+        if self.exact:
+            whole, step = self.weights_of(convolution, most)
+            weight = whole * step
+        return F.conv2d(x, weight, bias, convolution.stride, convolution.padding)
+
     def forward(self, x):
-        first = y = F.relu(self.head(x - 0.5))
-        for number, convolution in enumerate(self.body):
-            y = convolution(y)
-            if number == len(self.body) - 1:
+        steps = self.steps()
+        y = first = None
+        for number, convolution in enumerate([self.head, *self.body]):
+            y = self.layer(convolution, x if y is None else y)
+            is_last = number == len(self.body)
+            if self.exact:
+                y = stepped(y, steps[number], *((-128, 127) if is_last else (0, 255))) * steps[number]
+            if is_last:
                 y = y + first
             y = F.relu(y)
-        return F.pixel_shuffle(self.tail(y) + self.plain(x), 2)
+            first = y if first is None else first
+        made = F.pixel_shuffle(self.layer(self.tail, y, self.TAIL), 2 * self.grid)
+        return made + F.pixel_shuffle(self.plain(x), 2)
 
-
-class Block(nn.Module):
-    """Two convolutions whose result is added to what came in; begins as nothing but a pass."""
-
-    def __init__(self, features):
-        super().__init__()
-        self.first = nn.Conv2d(features, features, 3, padding=1)
-        self.second = nn.Conv2d(features, features, 3, padding=1)
-        nn.init.kaiming_normal_(self.first.weight, nonlinearity='relu')
-        nn.init.zeros_(self.first.bias)
-        nn.init.normal_(self.second.weight, std=1e-3)
-        nn.init.zeros_(self.second.bias)
-
-    def forward(self, x):
-        return x + self.second(F.relu(self.first(x)))
-
-
-class WideNetwork(nn.Module):
-    """Works on squares of 2 x 2 pixels, so that it sees twice as far at the same cost: JPEG blocks are known by what surrounds
-    them. Height, width and the place of a piece's corner in the picture must be even.
-    """
-
-    def __init__(self, features, layers, padded=True):
-        super().__init__()
-        self.padded = padded
-        self.head = nn.Conv2d(3, features, 6, stride=2, padding=2)
-        self.body = nn.ModuleList([Block(features) for _ in range(layers)])
-        self.tail = nn.Conv2d(features, 48, 3, padding=1)
-        nn.init.kaiming_normal_(self.head.weight, nonlinearity='relu')
-        nn.init.zeros_(self.head.bias)
-        nn.init.normal_(self.tail.weight, std=1e-3)
-        nn.init.zeros_(self.tail.bias)
-        self.register_buffer('bicubic', bicubic_weights())
-
-    @property
-    def reach(self):
-        """Twice as far as a Network's layers: two convolutions in each block, the head and the tail."""
-        return 2 * (2 * len(self.body) + 2)
-
-    plain = Network.plain
-
-    def forward(self, x):
-        y = self.head(x - 0.5)
-        for block in self.body:
-            y = block(y)
-        return F.pixel_shuffle(self.tail(y), 4) + F.pixel_shuffle(self.plain(x), 2)
+    @torch.no_grad()
+    def measure(self, x):
+        """Sets the steps by what passes between the layers: hardly anything is cut off."""
+        y = first = None
+        most = []
+        for number, convolution in enumerate([self.head, *self.body]):
+            y = self.layer(convolution, x if y is None else y)
+            is_last = number == len(self.body)
+            most.append(float(torch.quantile(y.abs().flatten()[::7][:8_000_000], .9999)) * (2 if is_last else 1))
+            y = F.relu(y + first if is_last else y)
+            first = y if first is None else first
+        most[0] = max(most[0], most.pop())
+        self.log_steps.copy_(torch.tensor(most).clamp_min(1e-3).div(255).log2())
 
 
 def of(settings, padded=True):
-    kind = WideNetwork if settings.get('wide') else Network
-    return kind(settings['features'], settings['layers'], padded)
+    return Network(settings['features'], settings['layers'], settings.get('grid', 1), padded)
 
 
 class Exported(nn.Module):
@@ -171,6 +176,64 @@ class Difference(nn.Module):
     def means(x, side):
         # Rows first, then across by one product: much quicker than a mean over steps of three.
         return torch.matmul(x.to(torch.float32).mean(1), torch.eye(3).repeat(side, 1) / side)
+
+
+class Snap(nn.Module):
+    """Lays what a network made of a flat graphic onto the graphic's own few colours: samples, uint8 [1, h + 2m, w + 2m, 3], the
+    source with the network's margin; made, uint8 [1, 2h, 2w, 3], or both int32; most, the highest sample; colours, float
+    [k, 3], in levels of 255. Areas get their colour, edges a mixture of the two colours between which they lie; what is
+    neither stays as it was made.
+    """
+    NEAR = 14.  # levels within which a pixel of the source is of a colour
+    SAME = 5.  # levels within which a pixel made is, anywhere
+    RIPPLE = 40.  # the same where all the source's pixels around are of that colour
+    FOREIGN = 15.  # levels that a mixture with a colour not seen near must be better
+    STRANGE = 44.  # levels beside every mixture, from which on a pixel stays as it was made
+    BEYOND = 90.  # the same beyond a colour's own end of it, where networks swing
+
+    def __init__(self, margin):
+        super().__init__()
+        self.margin = margin
+
+    @staticmethod
+    def squares(pixels, colours):
+        """Squared distances of [n, 3] from [k, 3]: [n, k]."""
+        return (pixels * pixels).sum(1, keepdim=True) - 2 * pixels @ colours.t() + (colours * colours).sum(1)
+
+    def forward(self, samples, made, most, colours):
+        unit = most / 255
+        cut, height, width = self.margin, made.shape[1], made.shape[2]
+        source = samples[0].to(torch.float32) / unit
+        far = self.squares(source.reshape(-1, 3), colours).reshape(source.shape[0], source.shape[1], -1).permute(2, 0, 1).unsqueeze(0)
+        pure = (far <= self.NEAR ** 2).to(torch.float32)
+        seen = F.max_pool2d(pure, 5, 1, 2)
+        alone = 1 - F.max_pool2d(1 - pure, 3, 1, 1)
+        seen, alone = (one[:, :, cut:-cut, cut:-cut] for one in (seen, alone))
+        both = torch.cat((seen, alone), 1)
+        both = F.interpolate(both, scale_factor=2., mode='nearest')[0].permute(1, 2, 0).reshape(height * width, 2, -1)
+        seen, alone = both[:, 0], both[:, 1]
+        pixels = made.reshape(-1, 3).to(torch.float32) / unit
+        off = self.squares(pixels, colours)
+        least, nearest = (off + (1 - seen) * 1e6).min(1)
+        area = torch.gather(alone, 1, nearest.unsqueeze(1))[:, 0] > .5
+        plain = (least <= self.SAME ** 2) | (area & (least <= self.RIPPLE ** 2))
+        result = colours[nearest]
+        edge = torch.nonzero(~plain)[:, 0]
+        one = pixels[edge]
+        first = result[edge]
+        foreign = (1 - seen[edge]) * self.FOREIGN ** 2
+        along = one @ colours.t() - (one * first).sum(1, keepdim=True) - first @ colours.t() + (first * first).sum(1, keepdim=True)
+        length = self.squares(first, colours).clamp_min(1.)
+        free = along / length
+        share = free.clamp(0, 1)
+        away = ((one - first) ** 2).sum(1, keepdim=True) - 2 * share * along + share * share * length
+        cost, other = (away + foreign).min(1)
+        share, free = (torch.gather(each, 1, other.unsqueeze(1)) for each in (share, free))
+        mixed = first + share * (colours[other] - first)
+        beside = ((one - first - free * (colours[other] - first)) ** 2).sum(1)
+        mixed = torch.where(((beside > self.STRANGE ** 2) | (cost > self.BEYOND ** 2)).unsqueeze(1), one, mixed)
+        result = result.scatter(0, edge.unsqueeze(1).expand(-1, 3), mixed)
+        return torch.round(result.clamp(0, 255) * unit).to(made.dtype).reshape(1, height, width, 3)
 
 
 def turned(x, turns):

@@ -1,9 +1,10 @@
 """Cuts sharp patches to train on: photos.npy and drawings.npy, uint8 [n, SIDE, SIDE, 3].
 
-Usage: patches.py FOLDER [SIDE]
+Usage: patches.py ROOT FOLDER [SIDE], ROOT being what fetch.sh unpacked
 """
 import os
 import random
+import subprocess
 import sys
 
 import numpy as np
@@ -11,8 +12,8 @@ from PIL import Image
 
 import sources
 
-SIDE = int(sys.argv[2]) if len(sys.argv) > 2 else 112  # 2 x (48 px of input + 8 px to cut a JPEG grid at any place)
-SEED = 20261125
+SIDE = int(sys.argv[3]) if len(sys.argv) > 3 else 128  # 2 x (56 px of input + 8 px to cut a JPEG grid at any place)
+SEED = 20261128
 
 
 def busyness(picture):
@@ -48,45 +49,48 @@ def reduced(picture, factor):
     return picture.resize((width // factor, height // factor), Image.BOX if factor == 2 else Image.LANCZOS)
 
 
-def photos(chance):
+def photos(root, chance):
     out = []
-    for path, factors in sources.files(sources.PHOTOS):
-        picture = sources.load(path, sources.colour(chance))
-        for factor in factors:
-            small = reduced(picture, factor)
-            area = small.size[0] * small.size[1]
-            jpeg = path.endswith('.jpg')
-            stamp = 'tuxpaint' in path
-            if stamp and area < 150 * 150:
+    for pattern, (factors, most) in sources.PHOTOS.items():
+        for path in sources.files(root, pattern):
+            try:
+                picture = sources.load(path, sources.colour(chance))
+            except (OSError, ValueError, NotImplementedError, subprocess.SubprocessError):
                 continue
-            cut(small, min(6 if stamp else 260 if jpeg else 110, area // 2500), chance, out, .05)
+            for factor in factors:
+                small = reduced(picture, factor)
+                area = small.size[0] * small.size[1]
+                cut(small, min(most, area // 2500), chance, out, .05)
     return out
 
 
-def drawings(chance):
-    out, typefaces = [], sources.fonts()
-    clips = [item for item in sources.files(sources.DRAWINGS)]
-    chance.shuffle(clips)
-    for path, factors in clips[:2600]:
-        try:
-            picture = sources.load(path, (255, 255, 255) if chance.random() < .6 else sources.colour(chance))
-        except (OSError, ValueError, SyntaxError):
-            continue
-        cut(reduced(picture, chance.choice(factors)), 4, chance, out, .02)
-    for _ in range(420):
-        cut(sources.drawing(448, chance, typefaces), 22, chance, out, .04)
+def drawings(root, chance):
+    out, typefaces = [], sources.fonts(root)
+    for pattern, most in sources.DRAWINGS.items():
+        clips = sources.files(root, pattern)
+        chance.shuffle(clips)
+        for path in clips[:most]:
+            paper = (255, 255, 255) if chance.random() < .6 else sources.colour(chance)
+            try:
+                picture = sources.load(path, paper, chance.choice([160, 260, 400, 700, 1000]))
+            except (OSError, ValueError, SyntaxError, subprocess.SubprocessError):
+                continue
+            # Drawn at its size, it is sharp to the pixel; half of them are also what a reduced one is.
+            cut(reduced(picture, 1 if path.endswith('.svg') and chance.random() < .5 else chance.choice([1, 2])), 5, chance, out, .02)
+    for _ in range(900):
+        cut(sources.drawing(448, chance, typefaces), 18, chance, out, .04)
     return out
 
 
-def main(folder):
+def main(root, folder):
     os.makedirs(folder, exist_ok=True)
     for name, make in (('photos', photos), ('drawings', drawings)):
         chance = random.Random(SEED + len(name))
-        patches = make(chance)
+        patches = make(root, chance)
         chance.shuffle(patches)
         np.save(os.path.join(folder, name + '.npy'), np.stack(patches))
         print(name, len(patches), flush=True)
 
 
 if __name__ == '__main__':
-    main(sys.argv[1])
+    main(*sys.argv[1:3])

@@ -1,56 +1,74 @@
-"""The pictures that networks are trained on: free ones from Debian's packages, and drawings rendered here.
+"""The pictures that networks are trained on: free ones from Debian's packages, unpacked by fetch.sh, and drawings rendered here.
 
 No picture that the results are measured on is among them (measure.py names those).
 """
 import glob
+import io
 import os
 import random
+import subprocess
 
 from PIL import Image, ImageDraw, ImageFont
 
 Image.MAX_IMAGE_PIXELS = None
 
-# Folder of a Debian package, and how much it is to be reduced before patches are cut: reducing hides what a camera,
-# a lens and JPEG left behind, so that the patches are sharp to the pixel.
+# Folder of a package, how much it is to be reduced before patches are cut (reducing hides what a camera, a lens and JPEG left
+# behind, so that the patches are sharp to the pixel), and how many patches a picture gives at most.
 PHOTOS = {
-    '/usr/share/backgrounds/mate/nature': (2, 3),
-    '/usr/share/backgrounds/mate/abstract': (2, 3, 4),
-    '/usr/share/backgrounds/gnome': (2, 4),
-    '/usr/share/wallpapers': (2, 3, 4),
-    '/usr/share/backgrounds/*.jpg': (2, 3),
-    '/usr/share/backgrounds/*.png': (2, 3),
-    '/usr/share/tuxpaint/stamps': (1, 2),
+    'usr/share/backgrounds/mate/nature': ((2, 3), 260),
+    'usr/share/backgrounds/mate/abstract': ((2, 3, 4), 110),
+    'usr/share/backgrounds/gnome': ((2, 4), 200),
+    'usr/share/wallpapers': ((2, 3, 4), 200),
+    'usr/share/backgrounds/*.jpg': ((2, 3), 260),
+    'usr/share/backgrounds/*.png': ((2, 3), 110),
+    'usr/share/tuxpaint/stamps': ((1, 2), 6),
+    'usr/lib/python3/dist-packages/sklearn/datasets/images': ((2,), 8),
+    '0ad/art/textures/terrain/types': ((2,), 10),
+    '0ad/art/textures/skins': ((2,), 5),
+    'usr/share/games/supertuxkart/data/textures': ((2,), 4),
+    'usr/share/games/supertuxkart/data/tracks': ((2,), 3),
 }
-DRAWINGS = {'/usr/share/openclipart/png': (1, 2)}
-FONTS = '/usr/share/fonts/truetype'
+DRAWINGS = {
+    'usr/share/openclipart/svg': 3000,
+    'usr/share/openclipart/png': 600,
+    'usr/share/games/hedgewars/Data/Graphics': 500,
+    'usr/share/icons/Papirus/64x64': 400,
+}
+FONTS = 'usr/share/fonts'
+SUFFIXES = ('.jpg', '.png', '.webp', '.dds', '.svg')
+NOT = ('screenshot', '_norm', '_spec', 'normal', 'alpha', 'gloss')  # what is no picture
 WORDS = ('Tide lamp harbour POSTER Sale 50% ÄÖÜ éà Print A2 2024 fog & bell @home Grüße 0123456789 quick brown '
          'puffin KEEPER jumps over lazy signal flags No. 7').split()
 
 
-def files(sources):
-    """Each file once, in a stable order, with the factors it is reduced by."""
-    found = {}
-    for pattern, factors in sources.items():
-        paths = glob.glob(pattern) if '*' in pattern else glob.glob(pattern + '/**/*', recursive=True)
-        for path in sorted(paths):
-            name = path.lower()
-            if name.endswith(('.jpg', '.png', '.webp')) and not os.path.islink(path) and 'screenshot' not in name:
-                found[path] = factors
-    return sorted(found.items())
+def files(root, pattern):
+    """Each file once, in a stable order."""
+    whole = os.path.join(root, pattern)
+    paths = glob.glob(whole) if '*' in pattern else glob.glob(whole + '/**/*', recursive=True)
+    return [path for path in sorted(paths)
+            if path.lower().endswith(SUFFIXES) and not os.path.islink(path) and not any(word in path.lower() for word in NOT)]
 
 
-def load(path, paper):
-    """RGB, transparency laid on a paper of one colour."""
-    picture = Image.open(path)
-    if picture.mode in ('RGBA', 'LA', 'P', 'PA'):
+def load(path, paper, side=3000):
+    """RGB, transparency laid on a paper of one colour; a drawing of lines is drawn `side` px wide."""
+    if path.endswith('.svg'):
+        drawn = subprocess.run(['rsvg-convert', '-w', str(side), '--keep-aspect-ratio', path], capture_output=True, check=True, timeout=20)
+        picture = Image.open(io.BytesIO(drawn.stdout))
+    else:
+        picture = Image.open(path)
+    if picture.mode in ('RGBA', 'LA', 'P', 'PA') and not path.endswith('.dds'):
         picture = picture.convert('RGBA')
         sheet = Image.new('RGBA', picture.size, paper + (255,))
         picture = Image.alpha_composite(sheet, picture)
     return picture.convert('RGB')
 
 
-def fonts():
-    return sorted(glob.glob(FONTS + '/**/*.ttf', recursive=True) + glob.glob('/usr/share/fonts/opentype/**/*.otf', recursive=True))
+def fonts(root):
+    found = glob.glob(os.path.join(root, FONTS) + '/**/*.[to]tf', recursive=True)
+    # Only faces that have Latin letters.
+    names = [(os.path.basename(path), path) for path in sorted(found)]
+    latin = ('NotoSans-', 'NotoSerif-', 'NotoSansDisplay-', 'NotoSansMono-')
+    return [path for name, path in names if not name.startswith('Noto') or name.startswith(latin)]
 
 
 def colour(chance):

@@ -1,6 +1,6 @@
 """Trains one network of settings.json.
 
-Usage: train.py NAME PATCHES WEIGHTS, two folders; continues from WEIGHTS/NAME.state if a run was stopped.
+Usage: train.py NAME PATCHES WEIGHTS [THREADS], two folders; continues from WEIGHTS/NAME.state if a run was stopped.
 Steps, not minutes, set the schedule: the same seed on the same machine gives the same weights.
 """
 import copy
@@ -87,21 +87,24 @@ def loss_of(made, wanted, squares=False):
     return .5 * difference.abs().mean() + .8 * (difference * LUMA).sum(1).abs().mean()
 
 
-def main(name, patches, folder):
+def main(name, patches, folder, threads=2):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)
     seed, settings = settings['seed'], {'batch': settings['batch'], **settings['networks'][name]}
     batch = settings['batch']
     os.makedirs(folder, exist_ok=True)
     path = os.path.join(folder, name)
-    torch.set_num_threads(2)
+    torch.set_num_threads(int(threads))
     torch.set_flush_denormal(True)
     torch.manual_seed(seed)
     network = networks.of(settings).to(memory_format=torch.channels_last)
     if 'from' in settings:
         network.load_state_dict(torch.load(os.path.join(folder, settings['from'] + '.pt')))
     mean = copy.deepcopy(network)
-    optimiser = torch.optim.Adam(network.parameters(), lr=settings['rate'], betas=(.9, .99))
+    optimiser = torch.optim.Adam([
+        {'params': [one for key, one in network.named_parameters() if key != 'log_steps'], 'share': 1.},
+        {'params': [network.log_steps], 'share': .3},
+    ], lr=settings['rate'], betas=(.9, .99))
     step = 0
     if os.path.exists(path + '.state'):
         state = torch.load(path + '.state')
@@ -115,7 +118,7 @@ def main(name, patches, folder):
         share = step / settings['steps']
         rate = settings['rate'] * min(1, (step + 1) / 300) * (.5 * (1 + math.cos(math.pi * share)) * .995 + .005)
         for group in optimiser.param_groups:
-            group['lr'] = rate
+            group['lr'] = rate * group['share']
         again, given, wanted = pictures.ready.get()
         given, wanted = tensor(given), tensor(wanted)
         if again:
@@ -124,6 +127,12 @@ def main(name, patches, folder):
                 given = torch.round(mean(given).clamp(0, 1) * 255) / 255
             given = given[:, :, 4:-4, 4:-4]
             wanted = wanted[:, :, 8:-8, 8:-8]
+        if share >= 1 - settings['exact'] and not network.exact:
+            # Those that were stopped on the way have their steps from before.
+            if step == round(settings['steps'] * (1 - settings['exact'])):
+                network.measure(given)
+                mean.load_state_dict({**mean.state_dict(), 'log_steps': network.log_steps.detach()})
+            network.exact = mean.exact = True
         made = network(given)
         loss = loss_of(made, wanted, share >= 1 - settings.get('squares', 0))
         optimiser.zero_grad(set_to_none=True)
@@ -152,4 +161,4 @@ def main(name, patches, folder):
 
 
 if __name__ == '__main__':
-    main(*sys.argv[1:4])
+    main(*sys.argv[1:5])

@@ -10,7 +10,8 @@ use Snugfit\Core\Recipe\Recipe;
 final readonly class PlannedPrint
 {
     /** Why a print whose recipe is as it was is made again, after "… made again: ". */
-    public const WHY_REMADE = 'enlarging and reducing now keep everything exactly where it is; before, it could be half a pixel off.';
+    public const WHY_REMADE = 'enlarging and reducing now keep everything exactly where it is, and flat graphics keep thin lines whole; '
+        .'before, it could be half a pixel off.';
 
     private function __construct(
         public WantedPrint $wanted,

@@ -26,8 +26,11 @@ final readonly class Recipe
     /** Goes up whenever the same recipe would give other pixels than before. */
     private const EDITION = 3;
 
-    /** Of recipes that resample: since this one what lies between two sizes stays where it is, before it was up to half a pixel off. */
-    private const RESAMPLED = 4;
+    /**
+     * Of recipes that resample or rebuild: since this one what lies between two sizes stays where it is, before it was up to half a
+     * pixel off, and flat graphics are drawn by a network.
+     */
+    private const EXACT = 4;
 
     public function __construct(
         public Frame $frame,
@@ -80,13 +83,21 @@ final readonly class Recipe
 
     public function canonicalJson(): string
     {
-        return $this->json($this->isResampled() ? self::RESAMPLED : self::EDITION);
+        return $this->json($this->isResampled() || $this->isRebuilt() ? self::EXACT : self::EDITION);
     }
 
     /** The hash that it had while the same recipe gave other pixels; null where it always gave these. */
     public function hashBefore(): ?string
     {
-        return $this->isResampled() ? hash('sha256', $this->json(self::EDITION)) : null;
+        $before = $this->json(self::EDITION);
+
+        return $before === $this->canonicalJson() ? null : hash('sha256', $before);
+    }
+
+    private function isRebuilt(): bool
+    {
+        return UpscaleMethod::Rebuilt === $this->enlarge->settings->method
+            && $this->enlarge->passesFrom($this->frame->crop->size())->passes > 0;
     }
 
     /** Whether anything is brought to another size than by whole blocks or by networks alone. */
@@ -111,7 +122,7 @@ final readonly class Recipe
         return json_encode(
             [
                 'edition' => $edition,
-                'enlarge' => $this->enlargeToArray(),
+                'enlarge' => $this->enlargeToArray($edition),
                 ...$this->finish->isNone() ? [] : ['finish' => $this->finish->toArray()],
                 'frame' => [
                     'crop' => [
@@ -139,15 +150,18 @@ final readonly class Recipe
     }
 
     /** @return array<string, mixed> keys in alphabetical order */
-    private function enlargeToArray(): array
+    private function enlargeToArray(int $edition): array
     {
         [$upscale, $to] = [$this->enlarge->settings, $this->enlarge->to];
+        // What is rebuilt was not always by a network.
+        $isByNetwork = static fn (?UpscaleMethod $method): bool => null !== $method
+            && $method->isLearned() && (UpscaleMethod::Rebuilt !== $method || self::EXACT === $edition);
 
         return [
             ...null === $this->enlarge->region ? [] : ['area' => $this->enlarge->region->toArray()],
             ...Effort::Usual === $upscale->effort ? [] : ['effort' => $upscale->effort->value],
             'height' => $to->height,
-            ...$upscale->method->isLearned() || ($this->enlarge->region?->settings->method->isLearned() ?? false)
+            ...$isByNetwork($upscale->method) || $isByNetwork($this->enlarge->region?->settings->method)
                 ? ['networks' => UpscaleMethod::NETWORKS]
                 : [],
             ...100 === $upscale->strength ? [] : ['strength' => $upscale->strength],

@@ -16,7 +16,7 @@ enum UpscaleMethod: string
     case Mending = 'mending';
     /** Learned, for illustration, lettering and line art. */
     case Drawn = 'drawn';
-    /** For flat graphics: a few colours, each colour's area enlarged with edges as sharp as the print. */
+    /** Learned, for flat graphics: drawn, then laid onto the picture's own few colours. */
     case Rebuilt = 'rebuilt';
 
     /** Of the networks that ship with the project: goes up when they are trained anew, since their pixels change. */
@@ -38,8 +38,8 @@ enum UpscaleMethod: string
     public function isLearned(): bool
     {
         return match ($this) {
-            self::Lanczos, self::Mitchell, self::Nearest, self::Rebuilt => false,
-            self::Faithful, self::Mending, self::Drawn => true,
+            self::Lanczos, self::Mitchell, self::Nearest => false,
+            self::Faithful, self::Mending, self::Drawn, self::Rebuilt => true,
         };
     }
 }

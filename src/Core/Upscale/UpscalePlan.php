@@ -49,9 +49,6 @@ final readonly class UpscalePlan
         if ($this->enlargement <= 1) {
             return 'Reduced to the exact size.';
         }
-        if (UpscaleMethod::Rebuilt === $this->settings->method) {
-            return \sprintf('Edges rebuilt at %s; by a kernel where the picture is not made of few colours.', $times);
-        }
         if (0 === $this->passes) {
             return \sprintf(
                 'Enlarged %s by %s.',
@@ -65,6 +62,14 @@ final readonly class UpscalePlan
             $rest < 1 => \sprintf(', then reduced to %s', $times),
             default => \sprintf(', then ×%s by %s', number_format($rest, 2), self::KERNEL),
         };
+
+        if (UpscaleMethod::Rebuilt === $this->settings->method) {
+            return \sprintf(
+                'Doubled %s by the drawn network and laid onto its own colours where these are few%s.',
+                self::often($this->passes),
+                $then,
+            );
+        }
 
         // What was mended once is clean.
         return UpscaleMethod::Mending === $this->settings->method && $this->passes > 1

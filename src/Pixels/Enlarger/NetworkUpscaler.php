@@ -86,6 +86,11 @@ final class NetworkUpscaler implements TileUpscaler
             : $this;
     }
 
+    public function cover(): self
+    {
+        return $this;
+    }
+
     /** For samples of so many bits; opened once. */
     public function network(int $bits): Network
     {
@@ -111,6 +116,7 @@ final class NetworkUpscaler implements TileUpscaler
         return match (true) {
             Effort::Quick === $this->upscale->effort => 'quick',
             $this->isBlend() => 'mending-blend',
+            UpscaleMethod::Rebuilt === $this->upscale->method => UpscaleMethod::Drawn->value,
             UpscaleMethod::Mending === $this->upscale->method && 0 === $this->upscale->strength => UpscaleMethod::Faithful->value,
             default => $this->upscale->method->value,
         }.(Effort::Best === $this->upscale->effort && !$this->isBlend() ? '-best' : '');

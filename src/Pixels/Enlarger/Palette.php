@@ -6,9 +6,14 @@ namespace Snugfit\Pixels\Enlarger;
 
 use Snugfit\Core\Measure\PixelSize;
 
-/** The few colours that a flat graphic is made of, alpha among their channels. */
+/**
+ * The few colours that a flat graphic is made of.
+ *
+ * @phpstan-type Colour array{float|int, float|int, float|int}
+ */
 final readonly class Palette
 {
+    private const CHANNELS = 3;
     private const MOST = 32;
 
     /** Levels within which neighbours are one area, and colours one colour. */
@@ -31,54 +36,54 @@ final readonly class Palette
     /** Of all pixels: so few of other colours are let go. */
     private const LET_GO = 0.0003;
 
-    /** @param non-empty-list<non-empty-list<int>> $colours by their channels, 0 to 255; premultiplied where there is alpha */
+    /** @param non-empty-list<Colour> $colours red, green, blue, 0 to 255 */
     private function __construct(public array $colours)
     {
     }
 
     /**
-     * @param string $bytes  channels of 8 bits, interleaved
+     * @param string $bytes  red, green, blue, 8 bits each
      * @param int    $sample about so many pixels are looked at
      *
      * @return ?self null where the picture is not made of few colours
      */
-    public static function of(string $bytes, PixelSize $size, int $channels, int $sample = 400_000): ?self
+    public static function of(string $bytes, PixelSize $size, int $sample = 400_000): ?self
     {
         $counts = [];
-        $row = $size->width * $channels;
+        $row = $size->width * self::CHANNELS;
         $looked = 0;
         $step = max(1, (int) sqrt($size->pixels() / $sample));
         for ($y = 1; $y < $size->height - 1; $y += $step) {
             for ($x = 1; $x < $size->width - 1; $x += $step) {
-                $at = $y * $row + $x * $channels;
+                $at = $y * $row + $x * self::CHANNELS;
                 ++$looked;
-                for ($c = 0; $c < $channels; ++$c) {
+                for ($c = 0; $c < self::CHANNELS; ++$c) {
                     $here = \ord($bytes[$at + $c]);
                     if (
-                        abs($here - \ord($bytes[$at + $c - $channels])) > self::SAME ||
-                        abs($here - \ord($bytes[$at + $c + $channels])) > self::SAME ||
+                        abs($here - \ord($bytes[$at + $c - self::CHANNELS])) > self::SAME ||
+                        abs($here - \ord($bytes[$at + $c + self::CHANNELS])) > self::SAME ||
                         abs($here - \ord($bytes[$at + $c - $row])) > self::SAME ||
                         abs($here - \ord($bytes[$at + $c + $row])) > self::SAME
                     ) {
                         continue 2;
                     }
                 }
-                $colour = substr($bytes, $at, $channels);
+                $colour = substr($bytes, $at, self::CHANNELS);
                 $counts[$colour] = ($counts[$colour] ?? 0) + 1;
             }
         }
 
-        return self::merged($counts, $looked)?->completed($bytes, $size, $channels, $step);
+        return self::merged($counts, $looked)?->completed($bytes, $size, $step);
     }
 
     /** With the colours that are nowhere flat: of thin lines and single pixels. Null where the picture is made of more than these few. */
-    private function completed(string $bytes, PixelSize $size, int $channels, int $step): ?self
+    private function completed(string $bytes, PixelSize $size, int $step): ?self
     {
         $counts = [];
         $looked = 0;
         for ($y = 0; $y < $size->height; $y += $step) {
             for ($x = 0; $x < $size->width; $x += $step) {
-                $colour = substr($bytes, ($y * $size->width + $x) * $channels, $channels);
+                $colour = substr($bytes, ($y * $size->width + $x) * self::CHANNELS, self::CHANNELS);
                 $counts[$colour] = ($counts[$colour] ?? 0) + 1;
                 ++$looked;
             }
@@ -88,7 +93,7 @@ final readonly class Palette
         while (true) {
             $strange = [];
             foreach ($counts as $colour => $count) {
-                if (!$palette->explains(self::levels((string) $colour))) {
+                if (!$palette->explains(self::colour((string) $colour))) {
                     $strange[$colour] = $count;
                 }
             }
@@ -99,23 +104,21 @@ final readonly class Palette
                 return null;
             }
             // The most frequent of them; what lies between it and the others is explained with it.
-            $palette = new self([...$palette->colours, self::levels((string) array_key_first($strange))]);
+            $palette = new self([...$palette->colours, self::colour((string) array_key_first($strange))]);
             $counts = $strange;
         }
     }
 
-    /** @return non-empty-list<int> */
-    private static function levels(string $bytes): array
+    /** @return array{int, int, int} */
+    private static function colour(string $bytes): array
     {
-        $levels = array_map(\ord(...), str_split($bytes));
-
-        return [] === $levels ? throw new \LogicException('A colour has channels.') : $levels;
+        return [\ord($bytes[0]), \ord($bytes[1]), \ord($bytes[2])];
     }
 
     /**
      * Whether a colour is one of the palette's, or a mixture of two as edges have them.
      *
-     * @param non-empty-list<int> $colour
+     * @param Colour $colour
      */
     private function explains(array $colour): bool
     {
@@ -136,9 +139,9 @@ final readonly class Palette
     /**
      * Squared distance from the straight line between two colours.
      *
-     * @param non-empty-list<int> $one
-     * @param non-empty-list<int> $other
-     * @param non-empty-list<int> $colour
+     * @param Colour $one
+     * @param Colour $other
+     * @param Colour $colour
      */
     private static function fromLine(array $one, array $other, array $colour): float
     {
@@ -161,13 +164,31 @@ final readonly class Palette
         return \count($this->colours);
     }
 
-    /** @return list<non-empty-list<float>> for each channel, that of every colour, in units of so many */
-    public function channels(float $unit): array
+    /**
+     * The same with the colours that a picture's samples of 16 bits have.
+     *
+     * @param string $bytes   of the picture in 8 bits
+     * @param string $samples of 16 bits, in this machine's order
+     */
+    public function deepened(string $bytes, string $samples): self
     {
-        return array_map(
-            fn (int $channel): array => array_map(static fn (array $colour): float => $colour[$channel] * $unit, $this->colours),
-            array_keys($this->colours[0]),
-        );
+        return new self(array_map(static function (array $colour) use ($bytes, $samples): array {
+            $wanted = implode('', array_map(static fn (float|int $level): string => \chr((int) $level), $colour));
+            $at = -1;
+            do {
+                $at = strpos($bytes, $wanted, $at + 1);
+            } while (false !== $at && 0 !== $at % 3);
+            /** @var array{1: int, 2: int, 3: int}|false $deep */
+            $deep = false === $at ? false : unpack('S3', substr($samples, 2 * $at, 6));
+
+            return false === $deep ? $colour : [$deep[1] / 257, $deep[2] / 257, $deep[3] / 257];
+        }, $this->colours));
+    }
+
+    /** @return non-empty-list<array{float, float, float}> in levels of 255 */
+    public function levels(): array
+    {
+        return array_map(static fn (array $colour): array => [(float) $colour[0], (float) $colour[1], (float) $colour[2]], $this->colours);
     }
 
     public function json(): string
@@ -180,33 +201,13 @@ final readonly class Palette
     {
         $colours = [];
         foreach ((array) json_decode($json, true) as $colour) {
-            $values = \is_array($colour) ? array_values(array_filter($colour, is_int(...))) : [];
-            if ([] !== $values) {
-                $colours[] = $values;
+            [$red, $green, $blue] = array_values((array) $colour) + [null, null, null];
+            if (is_numeric($red) && is_numeric($green) && is_numeric($blue)) {
+                $colours[] = [$red + 0, $green + 0, $blue + 0];
             }
         }
 
         return [] === $colours ? null : new self($colours);
-    }
-
-    /**
-     * The nearest colour.
-     *
-     * @param list<int> $colour
-     *
-     * @return array{int, int} its number and its distance squared
-     */
-    public function nearest(array $colour): array
-    {
-        $best = [0, \PHP_INT_MAX];
-        foreach ($this->colours as $i => $one) {
-            $distance = self::distance($one, $colour);
-            if ($distance < $best[1]) {
-                $best = [$i, $distance];
-            }
-        }
-
-        return $best;
     }
 
     /** @param array<int|string, int> $counts of flat pixels, by colour */
@@ -215,13 +216,13 @@ final readonly class Palette
         arsort($counts);
         $flat = array_sum($counts);
         /**
-         * @var list<array{non-empty-list<int>, int, int}> $groups colours with their counts and sums of squares, the most
+         * @var list<array{array{int, int, int}, int, float|int}> $groups colours with their counts and sums of squares, the most
          * frequent first
          */
         $groups = [];
         $taken = 0;
         foreach ($counts as $bytes => $count) {
-            $colour = self::levels((string) $bytes);
+            $colour = self::colour((string) $bytes);
             foreach ($groups as $i => [$of]) {
                 $distance = self::distance($of, $colour);
                 if ($distance <= self::NEAR ** 2) {
@@ -249,10 +250,10 @@ final readonly class Palette
     }
 
     /**
-     * @param list<int> $one
-     * @param list<int> $other
+     * @param Colour $one
+     * @param Colour $other
      */
-    private static function distance(array $one, array $other): int
+    private static function distance(array $one, array $other): float|int
     {
         $sum = 0;
         foreach ($one as $i => $value) {

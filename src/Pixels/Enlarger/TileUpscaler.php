@@ -28,4 +28,7 @@ interface TileUpscaler
 
     /** What doubles its result once more. */
     public function next(): self;
+
+    /** What doubles transparency, given as three equal channels; its pieces and margin are the same. */
+    public function cover(): self;
 }

@@ -245,6 +245,7 @@ final readonly class UpscaleTileCache
                     ->crop(new PixelWindow($margin, $margin, $piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin))
                     ->repeatPixels(2)
                 : $doubler
+                    ->cover()
                     ->double($alpha->join($alpha)->join($alpha)->withInterpretation($interpretation)->copyToMemory())
                     ->extractBands(0, 1)
                     ->copyToMemory();

@@ -69,7 +69,7 @@ final readonly class PixelStatisticsReader
             array_map(static fn (float $share): float => round($share, 3), $this->margins($small)),
             round($small->average(), 1),
             $isFlat && $picture->size()->pixels() <= self::COUNTABLE
-                ? Palette::of($picture->bytes(), $picture->size(), 3, self::COUNTED)?->count()
+                ? Palette::of($picture->bytes(), $picture->size(), self::COUNTED)?->count()
                 : null,
         );
     }

@@ -68,7 +68,11 @@ final class RecipeTest extends TestCase
             'blocks of unlike size' => $of(UpscaleMethod::Nearest, 1000, 1500),
             'put together from its colours' => $of(UpscaleMethod::Rebuilt, 800, 1200),
         ] as $name => $other) {
-            self::assertSame(hash('sha256', str_replace('"edition":4', '"edition":3', $other->canonicalJson())), $other->hashBefore(), $name);
+            $before = str_replace('"edition":4', '"edition":3', $other->canonicalJson());
+            if (UpscaleMethod::Rebuilt === $other->enlarge->settings->method) {
+                $before = preg_replace('/"networks":\d+,/', '', $before);
+            }
+            self::assertSame(hash('sha256', (string) $before), $other->hashBefore(), $name);
             self::assertNotSame($other->hash(), $other->hashBefore());
         }
     }
