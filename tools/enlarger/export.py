@@ -89,8 +89,9 @@ def main(weights, target):
     if 'mending' in made:
         write(Blend(made['faithful'], made['mending']), target, 'mending-blend', store, 'share')
     snap(target)
-    bytes_of = {'samples': torch.zeros((4, 8, 5, 24), dtype=torch.uint8), 'made': torch.zeros((4, 16, 5, 48), dtype=torch.uint8)}
-    export(Difference(), os.path.join(target, 'difference.onnx'), bytes_of, 'most', {name: {0: 'h', 2: 'w'} for name in bytes_of})
+    pair = {'samples': torch.zeros((1, 32, 40, 3), dtype=torch.uint8), 'made': torch.zeros((1, 64, 80, 3), dtype=torch.uint8)}
+    sides = {'samples': {1: 'h', 2: 'w'}, 'made': {1: 'mh', 2: 'mw'}}
+    export(Difference(), os.path.join(target, 'difference.onnx'), pair, 'told', sides)
 
 
 if __name__ == '__main__':

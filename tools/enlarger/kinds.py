@@ -8,7 +8,7 @@ import subprocess
 import sys
 
 import numpy as np
-from PIL import Image, ImageDraw
+from PIL import Image, ImageDraw, ImageFont
 
 import sources
 from patches import reduced
@@ -22,7 +22,7 @@ PHOTOGRAPHED = ('BytheWater ColdRipple ColorfulCups DarkestHour EveningGlow Fall
                 'Dragonfly_by Kleiber_by Picture_0B Picture_1A Wine_by aitzgorri_by free_by friends_by greentock_by life_by picosde '
                 'seeding_by sunset_by mate/nature sklearn').split()
 PAINTED = ('Altai Autumn Canopee Cascade Cluster Elarun Flow/ Honeywave IceCold Kay/ Kokkini MilkyWay Opal PastelHills Patak SafeLanding '
-           'Shell Fossa Infinite-Sea 2004default rhythm string.jpg the-mouse umang calla fluent goldfish Elephants.jpg FlyingKonqui').split()
+           'Shell Fossa Infinite-Sea 2004default rhythm string.jpg the-mouse umang calla fluent goldfish Elephants.jpg Konqui').split()
 WALLPAPERS = ('usr/share/backgrounds', 'usr/share/wallpapers', 'usr/lib/python3/dist-packages/sklearn/datasets/images')
 
 
@@ -118,12 +118,12 @@ def lettering(chance, typefaces, most):
         paper, ink = ((20, 20, 20), (235, 235, 235)) if dark else ((chance.randint(235, 255),) * 3, (chance.randint(0, 60),) * 3)
         sheet = Image.new('RGB', (960, 960), paper)
         pen = ImageDraw.Draw(sheet)
-        from PIL import ImageFont
         size = chance.choice([20, 26, 34, 48, 80])
         face = ImageFont.truetype(chance.choice(typefaces), size)
         if chance.random() < .7:
             for row in range(960 // int(size * 1.4)):
-                pen.text((20, int(row * size * 1.4)), ' '.join(chance.choice(sources.WORDS) for _ in range(20)), fill=ink, font=face)
+                words = ' '.join(chance.choice(sources.WORDS) for _ in range(20))
+                pen.text((20, int(row * size * 1.4)), words, fill=ink, font=face)
         else:
             for _ in range(chance.randint(10, 50)):
                 points = [(chance.randint(0, 960), chance.randint(0, 960)) for _ in range(chance.randint(2, 4))]
@@ -134,7 +134,6 @@ def lettering(chance, typefaces, most):
 
 def screens(chance, typefaces, most):
     """Windows, buttons and lettering as computers draw them: flat."""
-    from PIL import ImageFont
     out = []
     while len(out) < most:
         base = chance.choice([255, 245, 238, 225, 40, 30, 52])
@@ -146,9 +145,11 @@ def screens(chance, typefaces, most):
             x, y = chance.randint(0, 600), chance.randint(0, 460)
             w, h = chance.randint(20, 300), chance.randint(14, 120)
             shade = max(0, min(255, base + chance.randint(-40, 40)))
-            pen.rectangle([x, y, x + w, y + h], fill=chance.choice([(shade,) * 3, sources.colour(chance)]), outline=chance.choice([None, ink]))
+            fill = chance.choice([(shade,) * 3, sources.colour(chance)])
+            pen.rectangle([x, y, x + w, y + h], fill=fill, outline=chance.choice([None, ink]))
             for line in range(h // 16):
-                pen.text((x + 6, y + 2 + 16 * line), ' '.join(chance.choice(sources.WORDS) for _ in range(w // 40 + 1)), fill=ink, font=face)
+                words = ' '.join(chance.choice(sources.WORDS) for _ in range(w // 40 + 1))
+                pen.text((x + 6, y + 2 + 16 * line), words, fill=ink, font=face)
         spread(sheet, 6, chance, out, 6)
     return out
 

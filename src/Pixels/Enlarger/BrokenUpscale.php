@@ -12,14 +12,33 @@ final class BrokenUpscale extends \RuntimeException implements Failure
 {
     use TellsSentence;
 
-    public static function differs(float $levels): self
+    public static function isOther(): self
+    {
+        return self::told('a part of it is another');
+    }
+
+    public static function hasOtherColours(): self
+    {
+        return self::told('its colours are others');
+    }
+
+    public static function isMoved(): self
+    {
+        return self::told('a part of it is not where it was');
+    }
+
+    public static function hasSeam(): self
+    {
+        return self::told('a line runs through it');
+    }
+
+    private static function told(string $what): self
     {
         return self::because(
             FailureReason::BrokenResult,
             \sprintf(
-                'The enlarged picture is not its master any more: reduced again, a part is off by %d levels. It was '
-                .'refused; try another way of enlarging.',
-                (int) round($levels),
+                'The enlarged picture is not its master any more: reduced again, %s. It was refused; try another way of enlarging.',
+                $what,
             ),
         );
     }
