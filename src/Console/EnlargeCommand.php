@@ -21,6 +21,8 @@ use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\ReferencePrint;
 use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Upscale\UpscaleChoice;
+use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscalePlan;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\JobMaster;
@@ -74,7 +76,8 @@ final class EnlargeCommand extends Command
                 InputOption::VALUE_REQUIRED,
                 'The same picture at its full size: tells how near the result comes',
             )
-            ->addOption('quick', null, InputOption::VALUE_NONE, 'A learned way by a small network');
+            ->addOption('quick', null, InputOption::VALUE_NONE, 'A learned way by a small network')
+            ->addOption('json', null, InputOption::VALUE_NONE, 'Tell all of it as JSON: the way, its strength and why, sizes, likeness');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -87,7 +90,8 @@ final class EnlargeCommand extends Command
         } catch (PixelJobFailed $e) {
             return $this->failed($errors, $e->getMessage());
         }
-        foreach ($this->warnings($order->facts, $order->in, $order->upscale, $order->to) as $warning) {
+        $warnings = $this->warnings($order->facts, $order->in, $order->upscale, $order->to);
+        foreach ($warnings as $warning) {
             $errors->writeln(OutputFormatter::escape($warning));
         }
         $began = microtime(true);
@@ -100,7 +104,15 @@ final class EnlargeCommand extends Command
         } finally {
             $bar->end();
         }
-        $this->tell($output, $order, microtime(true) - $began, $similarity);
+        $seconds = microtime(true) - $began;
+        if (true === $input->getOption('json')) {
+            $output->writeln(json_encode(
+                $this->report($order, $seconds, $similarity) + ['warnings' => $warnings],
+                \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT,
+            ), OutputInterface::OUTPUT_RAW);
+        } else {
+            $this->tell($output, $order, $seconds, $similarity);
+        }
 
         return Command::SUCCESS;
     }
@@ -120,7 +132,8 @@ final class EnlargeCommand extends Command
         $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($in)))->facts());
         $to = $this->size($option, $facts->size);
         $reference = $this->reference($option, $facts->size);
-        $upscale ??= UpscaleSettings::for($facts->kindGuess, $facts)->with($option->effort());
+        $choice = null === $upscale ? UpscaleChoice::for($facts->kindGuess, $facts) : null;
+        $upscale ??= $choice?->settings->with($option->effort()) ?? throw new \LogicException('One of them is there.');
         $recipe = new Recipe(
             new Frame($facts->size, PixelWindow::whole($facts->size)),
             new Enlarge($upscale, $to),
@@ -132,7 +145,7 @@ final class EnlargeCommand extends Command
             ),
         );
 
-        return new EnlargeOrder($in, $out, $facts, $upscale, $to, $recipe, $option->text('reference') ?? '', $reference);
+        return new EnlargeOrder($in, $out, $facts, $upscale, $to, $recipe, $option->text('reference') ?? '', $reference, $choice?->why);
     }
 
     /** @throws PixelJobFailed */
@@ -167,13 +180,42 @@ final class EnlargeCommand extends Command
         return $this->processes->start($job)->facts();
     }
 
-    private function tell(OutputInterface $output, EnlargeOrder $order, float $seconds, ?JsonReader $similarity): void
+    /** @return array<string, mixed> */
+    private function report(EnlargeOrder $order, float $seconds, ?JsonReader $similarity): array
     {
-        $how = $order->facts->format->isVector()
+        $sides = static fn (PixelSize $size): array => ['width' => $size->width, 'height' => $size->height];
+        $upscale = $order->upscale;
+
+        return [
+            'from' => $sides($order->facts->size),
+            'to' => $sides($order->to),
+            'kind' => $order->facts->kindGuess->value,
+            'evidence' => $order->facts->evidence?->toArray(),
+            'way' => $upscale->method->value,
+            'strength' => UpscaleMethod::Mending === $upscale->method ? $upscale->strength : null,
+            'effort' => $upscale->effort->value,
+            'why' => $order->why ?? 'Asked for.',
+            'how' => $this->how($order),
+            'seconds' => round($seconds, 2),
+            'psnr' => $similarity?->optionalFloat('psnr'),
+            'ssim' => $similarity?->optionalFloat('ssim'),
+        ];
+    }
+
+    private function how(EnlargeOrder $order): string
+    {
+        return $order->facts->format->isVector()
             ? 'A drawing: drawn anew at this size.'
             : UpscalePlan::of($order->upscale, $order->facts->size, $order->to)->sentence();
+    }
+
+    private function tell(OutputInterface $output, EnlargeOrder $order, float $seconds, ?JsonReader $similarity): void
+    {
+        if (null !== $order->why && !$order->facts->format->isVector()) {
+            $output->writeln(OutputFormatter::escape($order->why));
+        }
         $output->writeln(OutputFormatter::escape(
-            \sprintf('%s px to %s px. %s %.1f s.', $order->facts->size, $order->to, $how, $seconds),
+            \sprintf('%s px to %s px. %s %.1f s.', $order->facts->size, $order->to, $this->how($order), $seconds),
         ));
         if (null === $similarity) {
             return;

@@ -23,6 +23,8 @@ final readonly class EnlargeOrder
         /** Empty where there is none. */
         public string $referencePath,
         public ?ReferenceImage $reference,
+        /** Why this way was chosen; null where it was asked for. */
+        public ?string $why = null,
     ) {
     }
 }

@@ -12,6 +12,7 @@ import torch
 from onnx.external_data_helper import set_external_data
 
 import network as networks
+from evidence import Evidence
 from network import Best, Blend, Difference, Snap, Way
 
 
@@ -59,6 +60,26 @@ def write(module, target, name, weights, *more):
         print('%s %d bytes' % (os.path.basename(path), os.path.getsize(path)))
 
 
+class Pieces(torch.nn.Module):
+    """Bytes, [n, 96, 96, 3], to what `Evidence` tells of each, without the kinds: float [n, 6]."""
+
+    def __init__(self, network):
+        super().__init__()
+        self.network = network
+
+    def forward(self, samples):
+        return self.network(samples.permute(0, 3, 1, 2).to(torch.float32) / 255)[:, :6]
+
+
+def evidence(weights, target, store):
+    network = Evidence()
+    network.load_state_dict(torch.load(os.path.join(weights, 'evidence.pt')))
+    path = os.path.join(target, 'evidence.onnx')
+    samples = torch.zeros((2, 96, 96, 3), dtype=torch.uint8)
+    export(Pieces(network), path, {'samples': samples}, 'told', {'samples': {0: 'n'}, 'told': {0: 'n'}})
+    store.take(path)
+
+
 def snap(target):
     """For drawn's margin."""
     for kind, depth in (('', torch.uint8), ('-deep', torch.int32)):
@@ -88,6 +109,7 @@ def main(weights, target):
             write(Best(made[name]), target, name + '-best', store)
     if 'mending' in made:
         write(Blend(made['faithful'], made['mending']), target, 'mending-blend', store, 'share')
+    evidence(weights, target, store)
     snap(target)
     pair = {'samples': torch.zeros((1, 32, 40, 3), dtype=torch.uint8), 'made': torch.zeros((1, 64, 80, 3), dtype=torch.uint8)}
     sides = {'samples': {1: 'h', 2: 'w'}, 'made': {1: 'mh', 2: 'mw'}}

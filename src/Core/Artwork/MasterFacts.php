@@ -42,6 +42,8 @@ final readonly class MasterFacts
         public float $kindConfidence = 1.0,
         /** What it would be otherwise. */
         public ?Kind $kindOther = null,
+        /** What was done to it before; null for drawings of lines, and for what was read before that was looked for. */
+        public ?SourceEvidence $evidence = null,
     ) {
     }
 
@@ -83,6 +85,7 @@ final readonly class MasterFacts
             'lettering' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->lettering),
             'kind_confidence' => round($this->kindConfidence, 3),
             'kind_other' => $this->kindOther?->value,
+            'evidence' => $this->evidence?->toArray(),
         ];
     }
 
@@ -107,6 +110,7 @@ final readonly class MasterFacts
             $record->has('lettering') ? FractionBox::listOf($record->toArray()['lettering']) : [],
             $record->optionalFloat('kind_confidence') ?? 1.0,
             Kind::tryFrom($record->optionalString('kind_other') ?? ''),
+            $record->has('evidence') ? SourceEvidence::fromRecord($record->record('evidence')) : null,
         );
     }
 }

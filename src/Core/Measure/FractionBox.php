@@ -67,6 +67,29 @@ final readonly class FractionBox
         return [$from, $to - $from];
     }
 
+    /** The smallest box that holds both. */
+    public function with(self $other): self
+    {
+        [$left, $top] = [min($this->x, $other->x), min($this->y, $other->y)];
+
+        return new self(
+            $left,
+            $top,
+            max($this->x + $this->width, $other->x + $other->width) - $left,
+            max($this->y + $this->height, $other->y + $other->height) - $top,
+        );
+    }
+
+    /** Of what the two cover together, the share that both cover. */
+    public function sharedWith(self $other): float
+    {
+        $across = min($this->x + $this->width, $other->x + $other->width) - max($this->x, $other->x);
+        $down = min($this->y + $this->height, $other->y + $other->height) - max($this->y, $other->y);
+        $both = max(0.0, $across) * max(0.0, $down);
+
+        return $both / max(1e-12, $this->width * $this->height + $other->width * $other->height - $both);
+    }
+
     /** @return array{float, float, float, float} */
     public function toList(): array
     {

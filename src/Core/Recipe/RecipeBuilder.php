@@ -14,6 +14,7 @@ use Snugfit\Core\Output\ImpossibleOutput;
 use Snugfit\Core\Output\OutputColour;
 use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Upscale\UpscaleChoice;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
 
@@ -76,7 +77,7 @@ final readonly class RecipeBuilder
     private function how(Placement $placement, MasterFacts $facts, RenderOptions $options): UpscaleSettings
     {
         return $this->isEnlarged($placement, $facts)
-            ? $options->upscale ?? UpscaleSettings::for($placement->artwork->kind, $facts)->with($options->effort)
+            ? $options->upscale ?? UpscaleChoice::for($placement->artwork->kind, $facts)->settings->with($options->effort)
             : new UpscaleSettings(UpscaleMethod::Lanczos);
     }
 

@@ -23,8 +23,9 @@ final class UpscaleVerifier
     /** 1.38. */
     private const EXCESS = 1.6;
 
-    /** 1.5 levels. */
+    /** 1.5 levels; more where there are hardly any squares to take the mean of. */
     private const TONE = 2.0;
+    private const TONE_OF_FEW = 24.0;
 
     /** Of the plain squares, 0.17, and 25 in all. */
     private const OFF_SHARE = 0.3;
@@ -54,12 +55,13 @@ final class UpscaleVerifier
         $told = self::$difference->between($source->samples(), $doubled->samples(), $whole);
         $off = $told['offSquares'];
         $may = min(self::OFF_SQUARES, self::OFF_SHARE * $told['plainSquares']);
+        $tone = self::TONE + self::TONE_OF_FEW * DoublingDifference::SQUARE ** 2 / $whole->pixels();
         $far = max(abs($told['across']), abs($told['down']));
 
         // Written so that what is no number is refused, too.
         return match (false) {
             $told['excess'] <= self::EXCESS => throw BrokenUpscale::isOther(),
-            $told['tone'] <= self::TONE, $off < self::OFF_LEAST || $off <= $may => throw BrokenUpscale::hasOtherColours(),
+            $told['tone'] <= $tone, $off < self::OFF_LEAST || $off <= $may => throw BrokenUpscale::hasOtherColours(),
             $far <= self::MOVED || $told['moved'] <= self::MOVED_EXPLAINS => throw BrokenUpscale::isMoved(),
             $told['seam'] <= self::SEAM, $told['line'] <= self::LINE => throw BrokenUpscale::hasSeam(),
             default => $made,

@@ -52,11 +52,11 @@ final class DoublingDifference
         $pair[0]->fill($samples);
         $pair[1]->fill($made);
         $this->graph->run($pair, $this->told);
-        $told = $this->told->numbers;
+        [$excess, $off, $plain, $across, $down, $moved, $seam, $line, $tone] = $this->told->floats();
 
         return [
-            'excess' => $told[0], 'offSquares' => $told[1], 'plainSquares' => $told[2], 'across' => $told[3], 'down' => $told[4],
-            'moved' => $told[5], 'seam' => $told[6], 'line' => $told[7], 'tone' => $told[8],
+            'excess' => $excess, 'offSquares' => $off, 'plainSquares' => $plain, 'across' => $across, 'down' => $down,
+            'moved' => $moved, 'seam' => $seam, 'line' => $line, 'tone' => $tone,
         ];
     }
 

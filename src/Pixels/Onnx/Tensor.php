@@ -48,6 +48,15 @@ final class Tensor
         $this->onnx->release('freeTensor', $this->handle);
     }
 
+    /** @return list<float> of a tensor of floats */
+    public function floats(): array
+    {
+        /** @var array<int, float> $floats */
+        $floats = unpack('g*', \FFI::string($this->numbers, \FFI::sizeof($this->numbers)));
+
+        return array_values($floats);
+    }
+
     /** @param \FFI\CData|string $memory as many bytes as there are here */
     public function fill(\FFI\CData|string $memory): void
     {

@@ -15,77 +15,6 @@ use Snugfit\Pixels\Vips\Image;
  */
 final readonly class DoubleCompressionDetector
 {
-    /** Rec. ITU-T T.81, table K.1: steps for brightness at quality 50, in rows. */
-    private const STANDARD = [
-        16,
-        11,
-        10,
-        16,
-        24,
-        40,
-        51,
-        61,
-        12,
-        12,
-        14,
-        19,
-        26,
-        58,
-        60,
-        55,
-        14,
-        13,
-        16,
-        24,
-        40,
-        57,
-        69,
-        56,
-        14,
-        17,
-        22,
-        29,
-        51,
-        87,
-        80,
-        62,
-        18,
-        22,
-        37,
-        56,
-        68,
-        109,
-        103,
-        77,
-        24,
-        35,
-        55,
-        64,
-        81,
-        104,
-        113,
-        92,
-        49,
-        64,
-        78,
-        87,
-        103,
-        121,
-        120,
-        101,
-        72,
-        92,
-        95,
-        98,
-        112,
-        100,
-        103,
-        99,
-    ];
-
-    /** Place in a block of coefficients, in rows, by its place in the file: T.81, figure A.6, the first ten. */
-    private const ORDER = [0, 1, 8, 16, 9, 2, 3, 10, 17, 24];
-
     /** The lowest frequencies but the mean. */
     private const LOOKED_AT = [1, 8, 16, 9, 2, 3, 10, 17, 24];
 
@@ -105,7 +34,7 @@ final readonly class DoubleCompressionDetector
     /** @return ?int the earlier quality, as the standard tables are commonly scaled; null where nothing speaks for one */
     public function earlierQuality(string $path, Image $stored): ?int
     {
-        $steps = $this->steps($path);
+        $steps = JpegHeader::of($path)?->steps;
         if (null === $steps) {
             return null;
         }
@@ -135,7 +64,7 @@ final readonly class DoubleCompressionDetector
     {
         [$there, $expected] = [0.0, 0.0];
         foreach (self::LOOKED_AT as $place) {
-            $ratio = self::scaled(self::STANDARD[$place], $quality) / $steps[$place];
+            $ratio = JpegHeader::step($place, $quality) / $steps[$place];
             if ($ratio < self::WIDER || [] === $counts[$place]) {
                 continue;
             }
@@ -153,14 +82,6 @@ final readonly class DoubleCompressionDetector
         }
 
         return [$there, $expected];
-    }
-
-    /** As the Independent JPEG Group's library does it. */
-    private static function scaled(int $step, int $quality): int
-    {
-        $percent = $quality < 50 ? intdiv(5000, $quality) : 200 - 2 * $quality;
-
-        return max(1, min(255, intdiv($step * $percent + 50, 100)));
     }
 
     /**
@@ -253,42 +174,5 @@ final readonly class DoubleCompressionDetector
         }
 
         return array_values($patches);
-    }
-
-    /** @return ?array<int, int> the file's own steps for brightness, by place; null where it does not say */
-    private function steps(string $path): ?array
-    {
-        $head = (string) file_get_contents($path, length: 1 << 20);
-        for ($at = 2, $end = \strlen($head); $at + 4 < $end && "\xFF" === $head[$at];) {
-            $marker = \ord($head[$at + 1]);
-            $length = (\ord($head[$at + 2]) << 8) | \ord($head[$at + 3]);
-            if (0xDA === $marker) {
-                return null;
-            }
-            if (0xDB === $marker) {
-                for ($table = $at + 4; $table < $at + 2 + $length && $table < $end;) {
-                    $wide = \ord($head[$table]) >> 4;
-                    $bytes = 64 * (1 + $wide);
-                    // Brightness has the first table in every file met with.
-                    if (0 === (\ord($head[$table]) & 15) && $table + $bytes < $end) {
-                        $steps = [];
-                        foreach (self::ORDER as $i => $place) {
-                            $steps[$place] = max(
-                                1,
-                                0 === $wide
-                                    ? \ord($head[$table + 1 + $i])
-                                    : (\ord($head[$table + 1 + 2 * $i]) << 8) | \ord($head[$table + 2 + 2 * $i]),
-                            );
-                        }
-
-                        return $steps;
-                    }
-                    $table += 1 + $bytes;
-                }
-            }
-            $at += 2 + $length;
-        }
-
-        return null;
     }
 }

@@ -9,6 +9,7 @@ use Snugfit\Core\Artwork\KindGuess;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Artwork\PixelStatistics;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
@@ -30,6 +31,8 @@ final readonly class MasterReader
         private PixelStatisticsReader $measuring = new PixelStatisticsReader(),
         private LetteringDetector $lettering = new LetteringDetector(),
         private DoubleCompressionDetector $resaves = new DoubleCompressionDetector(),
+        private EvidenceReader $evidence = new EvidenceReader(),
+        private FaceDetector $faces = new FaceDetector(),
     ) {
     }
 
@@ -85,12 +88,27 @@ final readonly class MasterReader
             pages: max(1, $header->int('n-pages', 1)),
             kindGuess: $guess->kind,
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
-            focus: $this->focus->guess($seen),
+            focus: $this->focus($seen, $guess->kind),
             statistics: $this->measures($master, $picture, $plain, $seen, $guess->kind),
             lettering: $this->lettering->guess($seen),
             kindConfidence: $guess->confidence,
             kindOther: $guess->other,
+            evidence: $master->format->isVector()
+                ? null
+                : $this->evidence->read($plain, MasterFormat::Jpeg === $master->format ? JpegHeader::of($master->path) : null),
         );
+    }
+
+    /** Heads where there are any, and else what draws the eye most. */
+    private function focus(Image $seen, Kind $kind): ?FractionBox
+    {
+        $heads = \in_array($kind, [Kind::Photo, Kind::Illustration], true) ? $this->faces->heads($seen) : [];
+        $all = array_shift($heads);
+        foreach ($heads as $head) {
+            $all = $all?->with($head);
+        }
+
+        return $all ?? $this->focus->guess($seen);
     }
 
     private function measures(Master $master, Image $picture, Image $plain, Image $seen, Kind $kind): PixelStatistics

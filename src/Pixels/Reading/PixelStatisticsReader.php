@@ -44,7 +44,8 @@ final readonly class PixelStatisticsReader
             ->extractBands(0, 1)
             ->copyToMemory();
         $half = $quarter = null;
-        $sums = $counts = array_fill(0, self::BLOCK, 0);
+        // Across first, then down.
+        $sums = $counts = array_fill(0, 2 * self::BLOCK, 0);
         foreach ($this->patches($picture->size(), $small) as $window) {
             $patch = $picture->crop($window)->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)->copyToMemory();
             $bytes = $patch->bytes();
@@ -146,14 +147,21 @@ final readonly class PixelStatisticsReader
      */
     private function countSteps(string $bytes, PixelWindow $window, array $sums, array $counts): array
     {
-        for ($y = 0; $y < $window->height; ++$y) {
+        for ($y = 1; $y < $window->height; ++$y) {
+            $row = self::BLOCK + ($window->y + $y) % self::BLOCK;
             for ($x = 1, $i = $y * $window->width + 1; $x < $window->width; ++$x, ++$i) {
+                $here = \ord($bytes[$i]);
                 // Large steps are edges of what is shown, not of blocks.
-                $step = abs(\ord($bytes[$i]) - \ord($bytes[$i - 1]));
+                $step = abs($here - \ord($bytes[$i - 1]));
                 if ($step < 40) {
                     $phase = ($window->x + $x) % self::BLOCK;
                     $sums[$phase] += $step;
                     ++$counts[$phase];
+                }
+                $step = abs($here - \ord($bytes[$i - $window->width]));
+                if ($step < 40) {
+                    $sums[$row] += $step;
+                    ++$counts[$row];
                 }
             }
         }
@@ -168,11 +176,19 @@ final readonly class PixelStatisticsReader
     private function blockiness(array $sums, array $counts): float
     {
         $means = array_map(static fn (int $sum, int $count): float => $sum / max(1, $count), $sums, $counts);
-        $most = max([0.0, ...$means]);
-        $others = (array_sum($means) - $most) / (self::BLOCK - 1);
+
+        // A picture's own pattern may have steps at every eighth pixel one way, blocks have them both ways.
+        return max(1.0, min(self::most(\array_slice($means, 0, self::BLOCK)), self::most(\array_slice($means, self::BLOCK))));
+    }
+
+    /** @param list<float> $phases mean steps, of which the largest is told as a multiple of the others */
+    private static function most(array $phases): float
+    {
+        $most = max([0.0, ...$phases]);
+        $others = (array_sum($phases) - $most) / (self::BLOCK - 1);
 
         // Blocks of one colour each have no steps inside; a tenth of a level stands in for them.
-        return max(1.0, $most / max(0.1, $others));
+        return $most / max(0.1, $others);
     }
 
     private function fingerprint(Image $small): string

@@ -9,6 +9,7 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Upscale\UpscaleChoice;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\MaskOverlayJob;
 use Snugfit\Pixels\Job\PatchJob;
@@ -89,7 +90,7 @@ final class StripController extends AbstractController
             'columns' => $columns,
             'rows' => $rows,
             'current' => $current,
-            'suits' => UpscaleSettings::for($artwork->kind(), $artwork->facts()),
+            'suits' => UpscaleChoice::for($artwork->kind(), $artwork->facts()),
             'chosen' => $placed->effective->upscaleSettings(),
             'patch' => self::PATCH,
             'more' => StripPlan::ways(),

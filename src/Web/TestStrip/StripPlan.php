@@ -9,6 +9,7 @@ use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Core\Recipe\ReferencePrint;
 use Snugfit\Core\Recipe\RenderOptions;
+use Snugfit\Core\Upscale\UpscaleChoice;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -55,7 +56,7 @@ final readonly class StripPlan
 
     public function current(PlannedPlacement $placed): UpscaleSettings
     {
-        return $placed->effective->upscaleSettings() ?? UpscaleSettings::for($placed->artwork->kind(), $placed->artwork->facts());
+        return $placed->effective->upscaleSettings() ?? UpscaleChoice::for($placed->artwork->kind(), $placed->artwork->facts())->settings;
     }
 
     /** Null where the placement is short, so that nothing is printed. */

@@ -6,16 +6,12 @@ namespace Snugfit\Tests\Core\Upscale;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Snugfit\Core\Artwork\Kind;
-use Snugfit\Core\Artwork\MasterFormat;
-use Snugfit\Core\Artwork\PixelStatistics;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Upscale\Effort;
 use Snugfit\Core\Upscale\ImpossibleUpscale;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscalePlan;
 use Snugfit\Core\Upscale\UpscaleSettings;
-use Snugfit\Tests\Facts;
 
 /** Which way suits a picture, and how often it is doubled. */
 final class UpscaleSettingsTest extends TestCase
@@ -43,25 +39,6 @@ final class UpscaleSettingsTest extends TestCase
     public function test_the_axis_that_needs_more_decides(): void
     {
         self::assertSame(2, UpscalePlan::of(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(1000, 500), new PixelSize(1900, 1200))->passes);
-    }
-
-    /** @return iterable<string, array{Kind, MasterFormat, PixelStatistics, string}> */
-    public static function pictures(): iterable
-    {
-        yield 'a clean photo' => [Kind::Photo, MasterFormat::Jpeg, new PixelStatistics(blockiness: 1.06), 'faithful'];
-        yield 'a photo with traces of JPEG' => [Kind::Photo, MasterFormat::Jpeg, new PixelStatistics(blockiness: 1.2), 'mending-50'];
-        yield 'a photo that JPEG spoilt' => [Kind::Photo, MasterFormat::Jpeg, new PixelStatistics(blockiness: 4.0), 'mending'];
-        yield 'blocks in a PNG are the picture\'s own' => [Kind::Illustration, MasterFormat::Png, new PixelStatistics(blockiness: 4.0), 'faithful'];
-        yield 'line art' => [Kind::LineArt, MasterFormat::Png, new PixelStatistics(), 'drawn'];
-        yield 'a flat graphic of five colours' => [Kind::FlatGraphic, MasterFormat::Png, new PixelStatistics(flatColours: 5), 'rebuilt'];
-        yield 'one with ramps' => [Kind::FlatGraphic, MasterFormat::Png, new PixelStatistics(), 'drawn'];
-        yield 'pixel art' => [Kind::PixelArt, MasterFormat::Png, new PixelStatistics(), 'nearest'];
-    }
-
-    #[DataProvider('pictures')]
-    public function test_a_way_suits_a_picture_by_its_kind_and_what_was_measured(Kind $kind, MasterFormat $format, PixelStatistics $measures, string $code): void
-    {
-        self::assertSame($code, UpscaleSettings::for($kind, Facts::of(1000, 800, $kind, format: $format, statistics: $measures))->code());
     }
 
     public function test_a_choice_is_written_in_a_word_and_read_again(): void

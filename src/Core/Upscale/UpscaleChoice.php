@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Upscale;
+
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Core\Artwork\SourceEvidence;
+
+/** The way that suits a picture, and why: by its kind and by what was done to it before. */
+final readonly class UpscaleChoice
+{
+    /**
+     * How much mending is best at a quality of JPEG and at a strength of noise, in levels: measured on pictures of all kinds that no
+     * network was trained on (networks/model-card.md has the table). Between two, a straight line.
+     */
+    private const SHADED_BY_QUALITY = [40 => 100, 52 => 90, 75 => 55, 88 => 35, 95 => 0];
+    private const PLAIN_BY_QUALITY = [55 => 100, 70 => 50, 72 => 0];
+    private const SHADED_BY_NOISE = [1 => 0, 2 => 30, 3 => 50, 5 => 85, 8 => 100];
+    private const PLAIN_BY_NOISE = [4 => 0, 6 => 100];
+
+    /**
+     * The quality at which shaded pictures have so strong steps at JPEG's block borders (measured on 70 photographs and paintings; 95 of
+     * 100 clean ones have less than 1.10). Plain pictures have such steps of their own.
+     */
+    private const QUALITY_BY_BLOCKS = ['1.10' => 82, '1.15' => 72, '1.26' => 52, '1.42' => 32, '1.70' => 20];
+
+    /** Per cent: less mending than this is none, where the other way is faithful, and where it is drawn. */
+    private const LEAST = 20;
+    private const LEAST_PLAIN = 50;
+
+    /** Per cent between two strengths. */
+    private const STEP = 10;
+
+    /** From which on noise, in levels, is worth a word. */
+    private const NOISY = 2.0;
+
+    /** Of pictures that were read before their evidence was looked for: steps at JPEG's block borders against others. */
+    private const BLOCKS_SHOW = 1.15;
+    private const BLOCKS_DISTURB = 1.5;
+
+    private function __construct(public UpscaleSettings $settings, /** One sentence. */ public string $why)
+    {
+    }
+
+    public static function for(Kind $kind, MasterFacts $facts): self
+    {
+        $evidence = $facts->evidence;
+        if (Kind::PixelArt === $kind) {
+            return new self(new UpscaleSettings(UpscaleMethod::Nearest), 'Pixel art: every pixel becomes a block.');
+        }
+        if (null === $evidence) {
+            return self::before($kind, $facts);
+        }
+        $isShaded = \in_array($kind, [Kind::Photo, Kind::Illustration], true);
+        $quality = self::quality($evidence, $facts, $isShaded);
+        $byQuality = null === $quality ? 0 : self::at($isShaded ? self::SHADED_BY_QUALITY : self::PLAIN_BY_QUALITY, $quality);
+        $byNoise = self::at($isShaded ? self::SHADED_BY_NOISE : self::PLAIN_BY_NOISE, $evidence->noise);
+        $strength = self::STEP * (int) round(max($byQuality, $byNoise) / self::STEP);
+        if ($strength >= ($isShaded ? self::LEAST : self::LEAST_PLAIN)) {
+            return new self(new UpscaleSettings(UpscaleMethod::Mending, $strength), \sprintf(
+                '%s: mended%s.',
+                $byNoise > $byQuality
+                    ? \sprintf('Noise of about %d levels', max(1, (int) round($evidence->noise)))
+                    : \sprintf('%s of about quality %d', MasterFormat::Jpeg === $facts->format ? 'JPEG' : 'Traces of a JPEG', (int) $quality),
+                $strength < 100 ? \sprintf(' by %d%%', $strength) : '',
+            ));
+        }
+        $clean = match (true) {
+            null !== $quality => \sprintf('of good quality (JPEG %d)', $quality),
+            $evidence->noise >= self::NOISY => 'hardly noisy',
+            default => 'clean',
+        };
+
+        return self::clean($kind, $facts, \sprintf('%s, %s', ucfirst($kind->label()), $clean));
+    }
+
+    private static function clean(Kind $kind, MasterFacts $facts, string $what): self
+    {
+        return match (true) {
+            Kind::FlatGraphic === $kind && null !== $facts->statistics->flatColours => new self(
+                new UpscaleSettings(UpscaleMethod::Rebuilt),
+                \sprintf('%s, of %d colours: drawn in these.', $what, $facts->statistics->flatColours),
+            ),
+            \in_array($kind, [Kind::FlatGraphic, Kind::LineArt], true) => new self(new UpscaleSettings(UpscaleMethod::Drawn), "$what: drawn."),
+            default => new self(new UpscaleSettings(UpscaleMethod::Faithful), "$what: faithful."),
+        };
+    }
+
+    /** The lowest that it was saved at, as a JPEG's tables and the pixels tell; null where nothing speaks for JPEG. */
+    private static function quality(SourceEvidence $evidence, MasterFacts $facts, bool $isShaded): ?int
+    {
+        if (null !== $evidence->savedAt) {
+            return min($evidence->savedAt, $facts->statistics->savedBefore ?? 100);
+        }
+        if (!$isShaded) {
+            return $evidence->seenQuality();
+        }
+        $blocks = $facts->statistics->blockiness;
+
+        return $blocks < (float) array_key_first(self::QUALITY_BY_BLOCKS) ? null : (int) round(self::at(self::QUALITY_BY_BLOCKS, $blocks));
+    }
+
+    private static function before(Kind $kind, MasterFacts $facts): self
+    {
+        $blocks = MasterFormat::Jpeg === $facts->format ? $facts->statistics->blockiness : 1.0;
+        $isShaded = \in_array($kind, [Kind::Photo, Kind::Illustration], true);
+
+        return match (true) {
+            $isShaded && $blocks >= self::BLOCKS_DISTURB => new self(new UpscaleSettings(UpscaleMethod::Mending), 'JPEG blocks disturb: mended.'),
+            $isShaded && $blocks >= self::BLOCKS_SHOW => new self(new UpscaleSettings(UpscaleMethod::Mending, 50), 'JPEG blocks show: mended by 50%.'),
+            default => self::clean($kind, $facts, ucfirst($kind->label())),
+        };
+    }
+
+    /** @param non-empty-array<int|string, int> $points what is there at a value, and between two on a straight line */
+    private static function at(array $points, float $value): float
+    {
+        $before = null;
+        foreach ($points as $place => $there) {
+            $place = (float) $place;
+            if ($value <= $place) {
+                return null === $before ? $there : $before[1] + ($there - $before[1]) * ($value - $before[0]) / ($place - $before[0]);
+            }
+            $before = [$place, $there];
+        }
+
+        return $before[1];
+    }
+}
