@@ -10,6 +10,9 @@ namespace Snugfit\Pixels\Reading;
  */
 final readonly class FaceCascade
 {
+    /** Stages that are asked at every other place. */
+    private const FIRST = 3;
+
     private const FOLDER = '/usr/share/opencv4/lbpcascades/';
 
     /**
@@ -66,21 +69,30 @@ final readonly class FaceCascade
     }
 
     /**
-     * Where the window of this cascade lies on what it knows.
+     * Where the window of this cascade lies on what it knows: every other place is looked at, and where the first stages do not speak
+     * against it, its neighbours, too.
      *
      * @param string $bytes one channel of 8 bits
      *
      * @return list<array{int, int}> left, top
      */
-    public function found(string $bytes, int $width, int $height, int $step): array
+    public function found(string $bytes, int $width, int $height): array
     {
         [$sums, $row] = [self::sums($bytes, $width, $height), $width + 1];
-        $places = $this->places($row);
+        $stages = $this->places($row);
+        [$first, $others] = [\array_slice($stages, 0, self::FIRST), \array_slice($stages, self::FIRST)];
         $found = [];
-        for ($y = 0; $y + $this->side <= $height; $y += $step) {
-            for ($x = 0; $x + $this->side <= $width; $x += $step) {
-                if ($this->isThere($sums, $y * $row + $x, $places)) {
-                    $found[] = [$x, $y];
+        for ($y = 0; $y + $this->side <= $height; $y += 2) {
+            for ($x = 0; $x + $this->side <= $width; $x += 2) {
+                if (!$this->isThere($sums, $y * $row + $x, $first)) {
+                    continue;
+                }
+                foreach ([[$x, $y], [$x + 1, $y], [$x, $y + 1], [$x + 1, $y + 1]] as [$left, $top]) {
+                    $isInside = $left + $this->side <= $width && $top + $this->side <= $height;
+                    $isFirst = $left === $x && $top === $y;
+                    if ($isInside && $this->isThere($sums, $top * $row + $left, $isFirst ? $others : $stages)) {
+                        $found[] = [$left, $top];
+                    }
                 }
             }
         }

@@ -20,9 +20,6 @@ final readonly class FaceDetector
     /** Each copy is so much smaller than the one before it. */
     private const SCALE = 1.15;
 
-    /** Pixels between two looks. */
-    private const STEP = 1;
-
     /** Windows that agree on a face: one alone is mostly none. */
     private const AGREE = 2;
 
@@ -55,7 +52,7 @@ final readonly class FaceDetector
             $size = new PixelSize((int) round($whole->width / $scale), (int) round($whole->height / $scale));
             $copy = $size->equals($whole) ? $grey : $grey->reducedWithin($size->longSide())->copyToMemory();
             $size = $copy->size();
-            foreach ($cascade->found($copy->bytes(), $size->width, $size->height, self::STEP) as [$x, $y]) {
+            foreach ($cascade->found($copy->bytes(), $size->width, $size->height) as [$x, $y]) {
                 $windows[] = new FractionBox(
                     $x / $size->width,
                     $y / $size->height,
@@ -119,7 +116,7 @@ final readonly class FaceDetector
                 new PixelSize(max(1, (int) round($near->size()->width * $shrink)), max(1, (int) round($near->size()->height * $shrink))),
                 UpscaleMethod::Mitchell,
             )->copyToMemory();
-            $agree += \count($cascade->found($copy->bytes(), $copy->size()->width, $copy->size()->height, self::STEP));
+            $agree += \count($cascade->found($copy->bytes(), $copy->size()->width, $copy->size()->height));
         }
 
         return $agree >= self::CONFIRM;
