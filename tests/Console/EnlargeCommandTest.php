@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Console;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\Vips\Image;
 use Symfony\Component\Process\Process;
@@ -37,6 +38,19 @@ final class EnlargeCommandTest extends CommandTestCase
         self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
         self::assertSame($size, trim($this->tool('identify', '-format', '%wx%h', $out)));
         self::assertStringContainsString($said, $process->getOutput());
+    }
+
+    public function test_all_of_it_is_told_as_json(): void
+    {
+        $this->tool('convert', 'in.png', '-quality', '45', 'bad.jpg');
+        $process = $this->snugfit('enlarge', 'bad.jpg', 'out.png', '--factor=2', '--json');
+        self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
+        $told = JsonReader::decode($process->getOutput(), 'what enlarge told');
+        self::assertSame(['mending', 100, 'JPEG of about quality 45: mended.'], [$told->string('way'), $told->int('strength'), $told->string('why')]);
+        self::assertSame([120, 90], [$told->record('to')->int('width'), $told->record('to')->int('height')]);
+        self::assertSame(45, $told->record('evidence')->int('saved_at'));
+        $asked = JsonReader::decode($this->snugfit('enlarge', 'bad.jpg', 'out.png', '--factor=2', '--way=lanczos', '--json')->getOutput(), 'what enlarge told');
+        self::assertSame(['lanczos', null, 'Asked for.'], [$asked->string('way'), $asked->optionalInt('strength'), $asked->string('why')]);
     }
 
     public function test_the_same_gives_the_same_bytes_whether_it_was_made_before_or_not(): void

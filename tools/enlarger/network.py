@@ -24,13 +24,96 @@ def bicubic_weights():
     return weights
 
 
+class Network(nn.Module):
+    """RGB 0..1 [n, 3, h, w] to [n, 3, 2h, 2w]. `padded`: the picture's edges are repeated (training)."""
+
+    def __init__(self, features, layers, padded=True):
+        super().__init__()
+        self.padded = padded
+        self.head = nn.Conv2d(3, features, 3, padding=1)
+        self.body = nn.ModuleList([nn.Conv2d(features, features, 3, padding=1) for _ in range(layers)])
+        self.tail = nn.Conv2d(features, 12, 3, padding=1)
+        for convolution in [self.head, *self.body]:
+            nn.init.kaiming_normal_(convolution.weight, nonlinearity='relu')
+            nn.init.zeros_(convolution.bias)
+        nn.init.normal_(self.tail.weight, std=1e-3)
+        nn.init.zeros_(self.tail.bias)
+        self.register_buffer('bicubic', bicubic_weights())
+
+    @property
+    def reach(self):
+        """How many pixels of the input one pixel of the output depends on, to each side."""
+        return len(self.body) + 2
+
+    def plain(self, x):
+        if self.padded:
+            return F.conv2d(F.pad(x, (2, 2, 2, 2), mode='replicate'), self.bicubic)
+        return F.conv2d(x, self.bicubic, padding=2)
+
+    def forward(self, x):
+        first = y = F.relu(self.head(x - 0.5))
+        for number, convolution in enumerate(self.body):
+            y = convolution(y)
+            if number == len(self.body) - 1:
+                y = y + first
+            y = F.relu(y)
+        return F.pixel_shuffle(self.tail(y) + self.plain(x), 2)
+
+
+class Block(nn.Module):
+    """Two convolutions whose result is added to what came in; begins as nothing but a pass."""
+
+    def __init__(self, features):
+        super().__init__()
+        self.first = nn.Conv2d(features, features, 3, padding=1)
+        self.second = nn.Conv2d(features, features, 3, padding=1)
+        nn.init.kaiming_normal_(self.first.weight, nonlinearity='relu')
+        nn.init.zeros_(self.first.bias)
+        nn.init.normal_(self.second.weight, std=1e-3)
+        nn.init.zeros_(self.second.bias)
+
+    def forward(self, x):
+        return x + self.second(F.relu(self.first(x)))
+
+
+class WideNetwork(nn.Module):
+    """Works on squares of 2 x 2 pixels, so that it sees twice as far at the same cost: JPEG blocks are known by what surrounds
+    them. Height, width and the place of a piece's corner in the picture must be even.
+    """
+
+    def __init__(self, features, layers, padded=True):
+        super().__init__()
+        self.padded = padded
+        self.head = nn.Conv2d(3, features, 6, stride=2, padding=2)
+        self.body = nn.ModuleList([Block(features) for _ in range(layers)])
+        self.tail = nn.Conv2d(features, 48, 3, padding=1)
+        nn.init.kaiming_normal_(self.head.weight, nonlinearity='relu')
+        nn.init.zeros_(self.head.bias)
+        nn.init.normal_(self.tail.weight, std=1e-3)
+        nn.init.zeros_(self.tail.bias)
+        self.register_buffer('bicubic', bicubic_weights())
+
+    @property
+    def reach(self):
+        """Twice as far as a Network's layers: two convolutions in each block, the head and the tail."""
+        return 2 * (2 * len(self.body) + 2)
+
+    plain = Network.plain
+
+    def forward(self, x):
+        y = self.head(x - 0.5)
+        for block in self.body:
+            y = block(y)
+        return F.pixel_shuffle(self.tail(y), 4) + F.pixel_shuffle(self.plain(x), 2)
+
+
 def stepped(values, step, low, high):
     """As whole numbers of steps, low to high; the gradient passes as if nothing had been rounded."""
     steps = values / step
     return (steps + (steps.round() - steps).detach()).clamp(low, high)
 
 
-class Network(nn.Module):
+class ExactNetwork(nn.Module):
     """RGB 0..1 [n, 3, h, w] to [n, 3, 2h, 2w]. `grid` 2 works on squares of 2 x 2 pixels, so that it sees twice as far at the
     same cost; height, width and the place of a piece's corner in the picture must be even then.
 
@@ -61,10 +144,7 @@ class Network(nn.Module):
         """How many pixels of the input one pixel of the output depends on, to each side."""
         return self.grid * (len(self.body) + 2)
 
-    def plain(self, x):
-        if self.padded:
-            return F.conv2d(F.pad(x, (2, 2, 2, 2), mode='replicate'), self.bicubic)
-        return F.conv2d(x, self.bicubic, padding=2)
+    plain = Network.plain
 
     def steps(self):
         steps = self.log_steps.exp2()
@@ -114,7 +194,10 @@ class Network(nn.Module):
 
 
 def of(settings, padded=True):
-    return Network(settings['features'], settings['layers'], settings.get('grid', 1), padded)
+    if 'exact' in settings:
+        return ExactNetwork(settings['features'], settings['layers'], settings.get('grid', 1), padded)
+    kind = WideNetwork if settings.get('wide') else Network
+    return kind(settings['features'], settings['layers'], padded)
 
 
 class Exported(nn.Module):

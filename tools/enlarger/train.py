@@ -101,10 +101,9 @@ def main(name, patches, folder, threads=2):
     if 'from' in settings:
         network.load_state_dict(torch.load(os.path.join(folder, settings['from'] + '.pt')))
     mean = copy.deepcopy(network)
-    optimiser = torch.optim.Adam([
-        {'params': [one for key, one in network.named_parameters() if key != 'log_steps'], 'share': 1.},
-        {'params': [network.log_steps], 'share': .3},
-    ], lr=settings['rate'], betas=(.9, .99))
+    steps = [one for key, one in network.named_parameters() if key == 'log_steps']
+    groups = [{'params': [one for key, one in network.named_parameters() if key != 'log_steps'], 'share': 1.}]
+    optimiser = torch.optim.Adam(groups + ([{'params': steps, 'share': .3}] if steps else []), lr=settings['rate'], betas=(.9, .99))
     step = 0
     if os.path.exists(path + '.state'):
         state = torch.load(path + '.state')
@@ -127,7 +126,7 @@ def main(name, patches, folder, threads=2):
                 given = torch.round(mean(given).clamp(0, 1) * 255) / 255
             given = given[:, :, 4:-4, 4:-4]
             wanted = wanted[:, :, 8:-8, 8:-8]
-        if share >= 1 - settings['exact'] and not network.exact:
+        if 'exact' in settings and share >= 1 - settings['exact'] and not network.exact:
             # Those that were stopped on the way have their steps from before.
             if step == round(settings['steps'] * (1 - settings['exact'])):
                 network.measure(given)

@@ -18,7 +18,7 @@ def main(graph, target, features):
              for one in onnx.load(graph).graph.initializer}
     layers = sum(1 for name in found if name.startswith('body.') and name.endswith('.weight'))
     torch.manual_seed(3)
-    wide = networks.Network(features, layers, 1)
+    wide = networks.ExactNetwork(features, layers, 1)
     with torch.no_grad():
         old = found['head.weight'].shape[0]
         # The old networks saw what lies half a white below.

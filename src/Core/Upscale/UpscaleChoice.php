@@ -70,7 +70,7 @@ final readonly class UpscaleChoice
         }
         $clean = match (true) {
             null !== $quality => \sprintf('of good quality (JPEG %d)', $quality),
-            $evidence->noise >= self::NOISY => 'hardly noisy',
+            $evidence->noise >= self::NOISY => 'with little noise',
             default => 'clean',
         };
 

@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Pixels;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\Artwork\SourceEvidence;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Pixels\Reading\EvidenceReader;
+use Snugfit\Pixels\Reading\FaceCascade;
+use Snugfit\Pixels\Reading\JpegHeader;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
+
+/** What was done to a picture: read from a JPEG's head, seen in pixels. */
+final class EvidenceReaderTest extends PixelTestCase
+{
+    /** @return iterable<string, array{int, string, string}> quality, sampling as the tool takes it, as it is told */
+    public static function savings(): iterable
+    {
+        foreach ([[98, '1x1', '4:4:4'], [85, '2x1', '4:2:2'], [75, '2x2', '4:2:0'], [50, '2x2', '4:2:0'], [12, '1x2', '4:4:0']] as $one) {
+            yield "quality $one[0], $one[2]" => $one;
+        }
+    }
+
+    #[DataProvider('savings')]
+    public function test_a_jpegs_own_tables_tell_how_it_was_saved(int $quality, string $factors, string $sampling): void
+    {
+        $this->tool('convert', '-size', '160x120', 'plasma:navy-orange', '-sampling-factor', $factors, '-quality', (string) $quality, 'a.jpg');
+        $header = JpegHeader::of($this->folder.'/a.jpg');
+        self::assertSame([$quality, $sampling], [$header?->quality(), $header?->sampling]);
+        // Another program reads the same from it.
+        self::assertSame((string) $quality, trim($this->tool('identify', '-format', '%Q', 'a.jpg')));
+    }
+
+    public function test_a_grey_one_shares_no_colours_and_what_is_no_jpeg_says_nothing(): void
+    {
+        $this->tool('convert', '-size', '64x64', 'gradient:', '-colorspace', 'Gray', '-quality', '70', 'g.jpg');
+        self::assertSame([70, null], [JpegHeader::of($this->folder.'/g.jpg')?->quality(), JpegHeader::of($this->folder.'/g.jpg')?->sampling]);
+        $this->tool('convert', '-size', '64x64', 'gradient:', 'g.png');
+        self::assertNull(JpegHeader::of($this->folder.'/g.png'));
+        foreach ([1, 3, 21, 60, 200] as $bytes) {
+            file_put_contents($this->folder.'/cut.jpg', substr((string) file_get_contents($this->folder.'/g.jpg'), 0, $bytes));
+            self::assertNull(JpegHeader::of($this->folder.'/cut.jpg')?->sampling, "cut off after $bytes bytes");
+        }
+    }
+
+    public function test_noise_is_seen_as_strong_as_it_is(): void
+    {
+        $clean = $this->picture(new PixelSize(400, 300))->copyToMemory();
+        self::assertLessThan(1.5, $this->seen($clean)->noise);
+        $before = $this->seen($clean)->noise;
+        foreach ([4.0, 8.0, 16.0] as $sigma) {
+            mt_srand(3);
+            $noisy = self::noisy($clean, $sigma);
+            $noise = $this->seen($noisy)->noise;
+            self::assertEqualsWithDelta($sigma, $noise, 0.5 * $sigma, "noise of $sigma levels");
+            self::assertGreaterThan($before, $noise);
+            $before = $noise;
+        }
+    }
+
+    public function test_pictures_of_any_size_are_looked_at(): void
+    {
+        foreach ([new PixelSize(1, 1), new PixelSize(7, 300), new PixelSize(96, 96), new PixelSize(97, 95)] as $size) {
+            $seen = $this->seen($this->picture($size)->copyToMemory());
+            self::assertGreaterThanOrEqual(0.0, min($seen->traces, $seen->noise, $seen->blur), (string) $size);
+            self::assertLessThan(30.0, max($seen->traces, $seen->noise, $seen->blur), (string) $size);
+        }
+    }
+
+    public function test_a_cascade_is_evaluated_by_its_definition(): void
+    {
+        mt_srand(8);
+        // Two stages over windows of 12 pixels; half of all patterns are known to each weak classifier.
+        $features = [[0, 0, 2, 3], [3, 1, 3, 2], [1, 2, 1, 3]];
+        $nodes = [];
+        foreach ([0, 1, 2] as $i) {
+            $nodes[$i] = array_map(static fn (): int => mt_rand(-2 ** 31, 2 ** 31 - 1), range(1, 8));
+        }
+        $weak = static fn (int $i): string => "<_><internalNodes>0 -1 $i ".implode(' ', $nodes[$i]).'</internalNodes><leafValues>1.0 -1.0</leafValues></_>';
+        $xml = '<opencv_storage><cascade><width>12</width><stages>'
+            .'<_><stageThreshold>0.5</stageThreshold><weakClassifiers>'.$weak(0).'</weakClassifiers></_>'
+            .'<_><stageThreshold>-0.5</stageThreshold><weakClassifiers>'.$weak(1).$weak(2).'</weakClassifiers></_></stages><features>'
+            .implode('', array_map(static fn (array $one): string => '<_><rect>'.implode(' ', $one).'</rect></_>', $features)).'</features></cascade></opencv_storage>';
+        [$width, $height] = [30, 25];
+        $bytes = implode('', array_map(static fn (): string => \chr(mt_rand(0, 255)), range(1, $width * $height)));
+        $isKnown = static function (int $i, int $left, int $top) use ($features, $nodes, $bytes, $width): bool {
+            [$x, $y, $w, $h] = $features[$i];
+            $sums = [];
+            for ($row = 0; $row < 3; ++$row) {
+                for ($column = 0; $column < 3; ++$column) {
+                    $sums[$row][$column] = 0;
+                    for ($j = 0; $j < $w * $h; ++$j) {
+                        $sums[$row][$column] += \ord($bytes[($top + $y + $row * $h + intdiv($j, $w)) * $width + $left + $x + $column * $w + $j % $w]);
+                    }
+                }
+            }
+            $pattern = 0;
+            // Round the middle, from the corner at the top left on.
+            foreach ([[0, 0], [0, 1], [0, 2], [1, 2], [2, 2], [2, 1], [2, 0], [1, 0]] as [$row, $column]) {
+                $pattern = 2 * $pattern + ($sums[$row][$column] >= $sums[1][1] ? 1 : 0);
+            }
+
+            return 1 === (($nodes[$i][intdiv($pattern, 32)] >> ($pattern % 32)) & 1);
+        };
+        $wanted = [];
+        for ($top = 0; $top + 12 <= $height; ++$top) {
+            for ($left = 0; $left + 12 <= $width; ++$left) {
+                $isThere = static fn (int $x, int $y): bool => $isKnown(0, $x, $y) && ($isKnown(1, $x, $y) || $isKnown(2, $x, $y));
+                // Places between are looked at where the one before them is not spoken against.
+                if ($isThere($left, $top) && $isThere($left - $left % 2, $top - $top % 2)) {
+                    $wanted[] = [$left, $top];
+                }
+            }
+        }
+        self::assertNotSame([], $wanted);
+        self::assertEqualsCanonicalizing($wanted, FaceCascade::of($xml)->found($bytes, $width, $height));
+    }
+
+    private function seen(Image $picture): SourceEvidence
+    {
+        return (new EvidenceReader())->read($picture, null);
+    }
+
+    private static function noisy(Image $picture, float $sigma): Image
+    {
+        $bytes = $picture->bytes();
+        $made = '';
+        for ($i = 0, $end = \strlen($bytes); $i < $end; $i += 3) {
+            $grain = $sigma * sqrt(-2 * log((mt_rand() + 1) / (mt_getrandmax() + 1))) * cos(2 * \M_PI * mt_rand() / mt_getrandmax());
+            foreach ([0, 1, 2] as $channel) {
+                $made .= \chr((int) max(0, min(255, round(\ord($bytes[$i + $channel]) + $grain))));
+            }
+        }
+
+        return Image::ofBytes($made, $picture->size(), 3)->cast(BandFormat::Byte);
+    }
+}
