@@ -30,6 +30,8 @@ final readonly class KindFeatures
         public float $noise,
         /** Side of the blocks that everything is made of, in pixels; 1 where there are none. */
         public int $block,
+        /** Neighbours of the very same colour beside the commonest colour, as if there were three channels. */
+        public float $alike,
     ) {
     }
 }

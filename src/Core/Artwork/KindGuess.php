@@ -69,13 +69,13 @@ final readonly class KindGuess
         return min(self::over($features->mainColours, 38, 10), self::over($features->same, 0.72, 0.88));
     }
 
-    /** Neighbours are hardly ever the same under a camera's noise; where JPEG or a mild hand smoothed it, what noise is left tells. */
+    /**
+     * Neighbours are hardly ever the same under a camera's noise, plain skies and grounds aside; where JPEG or a mild hand smoothed it,
+     * what noise is left tells.
+     */
     private static function camera(KindFeatures $features): float
     {
-        $alive = self::over($features->same, 0.42, 0.18);
-        $grainy = self::over($features->noise, 0.25, 1.25);
-
-        return (3 * $alive + $grainy) / 4;
+        return (self::over($features->alike, 0.42, 0.1) + self::over($features->noise, 0.4, 1.6)) / 2;
     }
 
     /** 0 at one bound and beyond, 1 at the other and beyond, a straight line between. */

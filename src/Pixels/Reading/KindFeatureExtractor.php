@@ -21,6 +21,9 @@ final readonly class KindFeatureExtractor
 
     private const LARGEST_BLOCK = 64;
 
+    /** Share of pixels without any colour from which on a picture is grey. */
+    private const COLOURLESS = 0.98;
+
     /** Share of all changes that lie on the grid of blocks; the rest is what an anti-aliased letter or a stray pixel makes. */
     private const ON_GRID = 0.97;
 
@@ -31,8 +34,9 @@ final readonly class KindFeatureExtractor
     public function measure(Image $picture): KindFeatures
     {
         $colours = [];
+        $sames = [];
         $changes = [];
-        $pixels = $same = $soft = $pairs = $grey = $light = $dark = $gentle = $noise = 0;
+        $pixels = $same = $soft = $pairs = $grey = $colourless = $light = $dark = $gentle = $noise = 0;
         foreach ($this->patches($picture->size()) as $window) {
             $row = $window->width * 3;
             $bytes = $picture->crop($window)->bytes();
@@ -45,6 +49,7 @@ final readonly class KindFeatureExtractor
                 $colour = ($r << 16) | ($g << 8) | $b;
                 $colours[$colour] = ($colours[$colour] ?? 0) + 1;
                 $grey += max($r, $g, $b) - min($r, $g, $b) < 24 ? 1 : 0;
+                $colourless += $r === $g && $g === $b ? 1 : 0;
                 $light += $g > 200 ? 1 : 0;
                 $dark += $g < 80 ? 1 : 0;
                 if (0 === $i % $row) {
@@ -55,6 +60,7 @@ final readonly class KindFeatureExtractor
                 ++$pairs;
                 if (0 === $step) {
                     ++$same;
+                    $sames[$colour] = ($sames[$colour] ?? 0) + 1;
                 } elseif ($step < self::SOFT) {
                     ++$soft;
                 } else {
@@ -81,6 +87,7 @@ final readonly class KindFeatureExtractor
             $dark / max(1, $pixels),
             $noise / max(1, $gentle),
             $this->block($changes),
+            $this->alike($colours, $sames, $pairs, $same, $colourless / max(1, $pixels)),
         );
     }
 
@@ -97,6 +104,23 @@ final readonly class KindFeatureExtractor
         }
 
         return \count($colours);
+    }
+
+    /**
+     * Neighbours of the very same colour, without the commonest colour, which may be paper, a sky that is white or a ground that was put
+     * beneath. Three channels are the same together more seldom than a grey picture's one.
+     *
+     * @param array<int, int> $colours pixels by colour
+     * @param array<int, int> $sames   pairs of the same colour, by it
+     */
+    private function alike(array $colours, array $sames, int $pairs, int $same, float $colourless): float
+    {
+        arsort($colours);
+        $ground = array_key_first($colours);
+        $left = max(1, $pairs - ($colours[$ground] ?? 0));
+        $share = max(0, $same - ($sames[$ground] ?? 0)) / $left;
+
+        return $colourless > self::COLOURLESS ? min(1.0, $share) ** 2 : min(1.0, $share);
     }
 
     /** @param array<int, int> $changes hard ones between neighbours in a row, by place in the picture */
