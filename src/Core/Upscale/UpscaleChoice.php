@@ -49,7 +49,7 @@ final readonly class UpscaleChoice
     {
         $evidence = $facts->evidence;
         if (Kind::PixelArt === $kind) {
-            return new self(new UpscaleSettings(UpscaleMethod::Nearest), 'Pixel art: every pixel becomes a block.');
+            return self::by(UpscaleMethod::Nearest, 'Pixel art: every pixel becomes a block.');
         }
         if (null === $evidence) {
             return self::before($kind, $facts);
@@ -60,13 +60,13 @@ final readonly class UpscaleChoice
         $byNoise = self::at($isShaded ? self::SHADED_BY_NOISE : self::PLAIN_BY_NOISE, $evidence->noise);
         $strength = self::STEP * (int) round(max($byQuality, $byNoise) / self::STEP);
         if ($strength >= ($isShaded ? self::LEAST : self::LEAST_PLAIN)) {
-            return new self(new UpscaleSettings(UpscaleMethod::Mending, $strength), \sprintf(
+            return self::by(UpscaleMethod::Mending, \sprintf(
                 '%s: mended%s.',
                 $byNoise > $byQuality
                     ? \sprintf('Noise of about %d levels', max(1, (int) round($evidence->noise)))
-                    : \sprintf('%s of about quality %d', MasterFormat::Jpeg === $facts->format ? 'JPEG' : 'Traces of a JPEG', (int) $quality),
+                    : \sprintf('%s of about quality %d', null === $evidence->savedAt ? 'Traces of a JPEG' : 'JPEG', (int) $quality),
                 $strength < 100 ? \sprintf(' by %d%%', $strength) : '',
-            ));
+            ), $strength);
         }
         $clean = match (true) {
             null !== $quality => \sprintf('of good quality (JPEG %d)', $quality),
@@ -77,15 +77,20 @@ final readonly class UpscaleChoice
         return self::clean($kind, $facts, \sprintf('%s, %s', ucfirst($kind->label()), $clean));
     }
 
+    private static function by(UpscaleMethod $method, string $why, int $strength = 100): self
+    {
+        return new self(new UpscaleSettings($method, $strength), $why);
+    }
+
     private static function clean(Kind $kind, MasterFacts $facts, string $what): self
     {
         return match (true) {
-            Kind::FlatGraphic === $kind && null !== $facts->statistics->flatColours => new self(
-                new UpscaleSettings(UpscaleMethod::Rebuilt),
+            Kind::FlatGraphic === $kind && null !== $facts->statistics->flatColours => self::by(
+                UpscaleMethod::Rebuilt,
                 \sprintf('%s, of %d colours: drawn in these.', $what, $facts->statistics->flatColours),
             ),
-            \in_array($kind, [Kind::FlatGraphic, Kind::LineArt], true) => new self(new UpscaleSettings(UpscaleMethod::Drawn), "$what: drawn."),
-            default => new self(new UpscaleSettings(UpscaleMethod::Faithful), "$what: faithful."),
+            \in_array($kind, [Kind::FlatGraphic, Kind::LineArt], true) => self::by(UpscaleMethod::Drawn, "$what: drawn."),
+            default => self::by(UpscaleMethod::Faithful, "$what: faithful."),
         };
     }
 
@@ -109,8 +114,8 @@ final readonly class UpscaleChoice
         $isShaded = \in_array($kind, [Kind::Photo, Kind::Illustration], true);
 
         return match (true) {
-            $isShaded && $blocks >= self::BLOCKS_DISTURB => new self(new UpscaleSettings(UpscaleMethod::Mending), 'JPEG blocks disturb: mended.'),
-            $isShaded && $blocks >= self::BLOCKS_SHOW => new self(new UpscaleSettings(UpscaleMethod::Mending, 50), 'JPEG blocks show: mended by 50%.'),
+            $isShaded && $blocks >= self::BLOCKS_DISTURB => self::by(UpscaleMethod::Mending, 'JPEG blocks disturb: mended.'),
+            $isShaded && $blocks >= self::BLOCKS_SHOW => self::by(UpscaleMethod::Mending, 'JPEG blocks show: mended by 50%.', 50),
             default => self::clean($kind, $facts, ucfirst($kind->label())),
         };
     }

@@ -49,7 +49,8 @@ final readonly class FaceCascade
     public static function of(string $xml): self
     {
         $cascade = (new \SimpleXMLElement($xml, \LIBXML_NONET))->cascade;
-        $numbers = static fn (string $text): array => array_map(floatval(...), preg_split('/\s+/', trim($text), -1, \PREG_SPLIT_NO_EMPTY) ?: []);
+        $words = static fn (string $text): array => preg_split('/\s+/', trim($text), -1, \PREG_SPLIT_NO_EMPTY) ?: [];
+        $numbers = static fn (string $text): array => array_map(floatval(...), $words($text));
         $stages = $features = [];
         foreach ($cascade->stages->_ as $stage) {
             $weak = [];
