@@ -75,8 +75,11 @@ final readonly class KindGuess
      */
     private static function camera(KindFeatures $features): float
     {
-        // Neither alone is enough.
-        return 0.49 * self::over($features->alike, 0.42, 0.1) + 0.51 * self::over($features->noise, 0.4, 1.6);
+        // Neither alone is enough, but where hardly any neighbours are the same at all.
+        return max(
+            0.49 * self::over($features->alike, 0.42, 0.1) + 0.51 * self::over($features->noise, 0.4, 1.6),
+            self::over($features->same, 0.12, 0.04),
+        );
     }
 
     /** 0 at one bound and beyond, 1 at the other and beyond, a straight line between. */
