@@ -69,7 +69,7 @@ final readonly class UpscaleChoice
             ), $strength);
         }
         $clean = match (true) {
-            null !== $quality => \sprintf('of good quality (JPEG %d)', $quality),
+            null !== $evidence->savedAt => \sprintf('of good quality (JPEG %d)', (int) $quality),
             $evidence->noise >= self::NOISY => 'with little noise',
             default => 'clean',
         };

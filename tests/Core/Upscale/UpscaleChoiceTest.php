@@ -32,6 +32,7 @@ final class UpscaleChoiceTest extends TestCase
         yield 'a noisy one' => [Kind::Photo, $png, new SourceEvidence(noise: 9.0), $none, 'mending', 'Noise of about 9 levels: mended.'];
         yield 'a flat graphic of five colours' => [Kind::FlatGraphic, $png, new SourceEvidence(), new PixelStatistics(flatColours: 5), 'rebuilt', 'Flat graphic, clean, of 5 colours: drawn in these.'];
         yield 'one that was a bad JPEG' => [Kind::FlatGraphic, $png, new SourceEvidence(traces: 3.46), new PixelStatistics(flatColours: 5), 'mending', 'Traces of a JPEG of about quality 50: mended.'];
+        yield 'one with hardly a trace' => [Kind::FlatGraphic, $png, new SourceEvidence(traces: 1.0), $none, 'drawn', 'Flat graphic, clean: drawn.'];
         yield 'line art' => [Kind::LineArt, $png, new SourceEvidence(), $none, 'drawn', 'Line art, clean: drawn.'];
         yield 'pixel art, whatever was done to it' => [Kind::PixelArt, $jpeg, new SourceEvidence(20), $none, 'nearest', 'Pixel art: every pixel becomes a block.'];
     }
