@@ -132,8 +132,11 @@ final class EnlargeCommand extends Command
         $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($in)))->facts());
         $to = $this->size($option, $facts->size);
         $reference = $this->reference($option, $facts->size);
-        $choice = null === $upscale ? UpscaleChoice::for($facts->kindGuess, $facts) : null;
-        $upscale ??= $choice?->settings->with($option->effort()) ?? throw new \LogicException('One of them is there.');
+        $why = null;
+        if (null === $upscale) {
+            $choice = UpscaleChoice::for($facts->kindGuess, $facts);
+            [$upscale, $why] = [$choice->settings->with($option->effort()), $choice->why];
+        }
         $recipe = new Recipe(
             new Frame($facts->size, PixelWindow::whole($facts->size)),
             new Enlarge($upscale, $to),
@@ -145,7 +148,7 @@ final class EnlargeCommand extends Command
             ),
         );
 
-        return new EnlargeOrder($in, $out, $facts, $upscale, $to, $recipe, $option->text('reference') ?? '', $reference, $choice?->why);
+        return new EnlargeOrder($in, $out, $facts, $upscale, $to, $recipe, $option->text('reference') ?? '', $reference, $why);
     }
 
     /** @throws PixelJobFailed */

@@ -9,6 +9,7 @@ use Snugfit\Core\Artwork\MasterWarning;
 use Snugfit\Core\Artwork\MasterWarnings;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\Reading\DoubleCompressionDetector;
+use Snugfit\Pixels\Reading\JpegHeader;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\MasterReader;
 use Snugfit\Pixels\Vips\BandFormat;
@@ -47,7 +48,7 @@ final class DoubleCompressionDetectorTest extends PixelTestCase
             $file = ($i + 1).'.jpg';
         }
         $path = $this->folder.'/'.$file;
-        $found = (new DoubleCompressionDetector())->earlierQuality($path, Image::load('jpeg', $path));
+        $found = (new DoubleCompressionDetector())->earlierQuality(JpegHeader::of($path), Image::load('jpeg', $path));
         if (null === $wanted) {
             self::assertNull($found);
         } else {
@@ -73,7 +74,7 @@ final class DoubleCompressionDetectorTest extends PixelTestCase
     public function test_a_file_without_tables_says_nothing(): void
     {
         file_put_contents($this->folder.'/x.jpg', "\xFF\xD8\xFF\xE0\x00\x04ab\xFF\xDA\x00\x02");
-        self::assertNull((new DoubleCompressionDetector())->earlierQuality($this->folder.'/x.jpg', $this->grainy()));
+        self::assertNull((new DoubleCompressionDetector())->earlierQuality(JpegHeader::of($this->folder.'/x.jpg'), $this->grainy()));
     }
 
     /** Shading with detail of every size, as photographs have. */

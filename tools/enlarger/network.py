@@ -24,6 +24,15 @@ def bicubic_weights():
     return weights
 
 
+def begin(convolutions, tail):
+    """Weights to begin with: what comes out is hardly more than nothing."""
+    for convolution in convolutions:
+        nn.init.kaiming_normal_(convolution.weight, nonlinearity='relu')
+        nn.init.zeros_(convolution.bias)
+    nn.init.normal_(tail.weight, std=1e-3)
+    nn.init.zeros_(tail.bias)
+
+
 class Network(nn.Module):
     """RGB 0..1 [n, 3, h, w] to [n, 3, 2h, 2w]. `padded`: the picture's edges are repeated (training)."""
 
@@ -33,11 +42,7 @@ class Network(nn.Module):
         self.head = nn.Conv2d(3, features, 3, padding=1)
         self.body = nn.ModuleList([nn.Conv2d(features, features, 3, padding=1) for _ in range(layers)])
         self.tail = nn.Conv2d(features, 12, 3, padding=1)
-        for convolution in [self.head, *self.body]:
-            nn.init.kaiming_normal_(convolution.weight, nonlinearity='relu')
-            nn.init.zeros_(convolution.bias)
-        nn.init.normal_(self.tail.weight, std=1e-3)
-        nn.init.zeros_(self.tail.bias)
+        begin([self.head, *self.body], self.tail)
         self.register_buffer('bicubic', bicubic_weights())
 
     @property
@@ -130,11 +135,7 @@ class ExactNetwork(nn.Module):
         self.head = nn.Conv2d(3, features, side, stride=grid, padding=grid)
         self.body = nn.ModuleList([nn.Conv2d(features, features, 3, padding=1) for _ in range(layers)])
         self.tail = nn.Conv2d(features, out, 3, padding=1)
-        for convolution in [self.head, *self.body]:
-            nn.init.kaiming_normal_(convolution.weight, nonlinearity='relu')
-            nn.init.zeros_(convolution.bias)
-        nn.init.normal_(self.tail.weight, std=1e-3)
-        nn.init.zeros_(self.tail.bias)
+        begin([self.head, *self.body], self.tail)
         self.register_buffer('bicubic', bicubic_weights())
         # Of each layer's output; the last has that of the first, with which it is added up.
         self.log_steps = nn.Parameter(torch.full((layers,), -6.))

@@ -1,6 +1,6 @@
 """The pictures that networks are trained on: free ones from Debian's packages, unpacked by fetch.sh, and drawings rendered here.
 
-No picture that the results are measured on is among them (measure.py names those).
+No picture that the results are measured on is among them (networks/model-card.md names those).
 """
 import glob
 import io

@@ -9,6 +9,9 @@ use Snugfit\Core\JsonReader;
 /** What was done to a picture before it came here: read from its file, and seen in its pixels. */
 final readonly class SourceEvidence
 {
+    /** Less than that is as good as nothing: quality 96 and better. */
+    private const TRACES = 0.85;
+
     public function __construct(
         /** Of a JPEG, by its own tables, 1 to 100; null for other files. */
         public ?int $savedAt = null,
@@ -36,9 +39,6 @@ final readonly class SourceEvidence
 
         return max(1, min(99, (int) round($scale <= 100 ? (200 - $scale) / 2 : 5000 / $scale)));
     }
-
-    /** Less than that is as good as nothing: quality 96 and better. */
-    private const TRACES = 0.85;
 
     /** @return array<string, mixed> */
     public function toArray(): array

@@ -22,7 +22,7 @@ final class PaletteUpscaler implements TileUpscaler
     /** Goes up when the same picture would get other pixels. */
     private const EDITION = 3;
 
-    /** @var array<int, PaletteSnap> by the bits of a sample */
+    /** @var array<int, PaletteSnap> by how a sample is stored */
     private array $snaps = [];
 
     /** @param NetworkUpscaler $network for drawings */

@@ -32,12 +32,12 @@ final readonly class DoubleCompressionDetector
     private const SOME = 4;
 
     /** @return ?int the earlier quality, as the standard tables are commonly scaled; null where nothing speaks for one */
-    public function earlierQuality(string $path, Image $stored): ?int
+    public function earlierQuality(?JpegHeader $header, Image $stored): ?int
     {
-        $steps = JpegHeader::of($path)?->steps;
-        if (null === $steps) {
+        if (null === $header) {
             return null;
         }
+        $steps = $header->steps;
         $counts = $this->coefficients($stored, $steps);
         [$most, $found] = [0.0, null];
         foreach (range(25, 95) as $quality) {

@@ -14,7 +14,7 @@ use Snugfit\Pixels\Vips\Interpretation;
 /** Guesses where heads are, seen from the front, on small copies of several sizes. */
 final readonly class FaceDetector
 {
-    /** Pixels of the largest copy's long side: a face of a tenth of it is found. */
+    /** Pixels of the largest copy's long side: a face of a seventh of it is found. */
     private const SIDE = 160;
 
     /** Each copy is so much smaller than the one before it. */
@@ -107,12 +107,13 @@ final readonly class FaceDetector
             ->crop((new FractionBox($left, $top, $right - $left, $bottom - $top))->inPixelsOf($size))
             ->colourspace(Interpretation::BlackAndWhite)
             ->extractBands(0, 1)
+            ->withInterpretation(Interpretation::BlackAndWhite)
             ->copyToMemory();
-        $agree = 0;
+        [$agree, $resampler] = [0, new Resampler()];
         foreach (self::SIZES as $times) {
             $shrink = $cascade->side * $times / ($face->width * $size->width);
-            $copy = (new Resampler())->resample(
-                $near->withInterpretation(Interpretation::BlackAndWhite),
+            $copy = $resampler->resample(
+                $near,
                 new PixelSize(max(1, (int) round($near->size()->width * $shrink)), max(1, (int) round($near->size()->height * $shrink))),
                 UpscaleMethod::Mitchell,
             )->copyToMemory();

@@ -61,6 +61,7 @@ final readonly class MasterReader
             $picture->extractBands($picture->bands() - 1, 1)->smallest() < (8 === WorkingSpaceConverter::bitsOf($picture) ? 255 : 65535);
         // A drawing holds no pixels of its own to judge: a smaller raster says as much.
         $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->copyToMemory() : $this->plain($picture);
+        $jpeg = MasterFormat::Jpeg === $master->format ? JpegHeader::of($master->path) : null;
         $guess = KindGuess::from($this->kinds->measure($plain));
         // Where the eye goes and where letters stand is seen in a small copy, made once.
         $seen = $plain->thumbnail(self::SEEN)->copyToMemory();
@@ -89,13 +90,13 @@ final readonly class MasterReader
             kindGuess: $guess->kind,
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
             focus: $this->focus($seen, $guess->kind),
-            statistics: $this->measures($master, $picture, $plain, $seen, $guess->kind),
+            statistics: $this->measures($master, $jpeg, $picture, $plain, $seen, $guess->kind),
             lettering: $this->lettering->guess($seen),
             kindConfidence: $guess->confidence,
             kindOther: $guess->other,
             evidence: $master->format->isVector()
                 ? null
-                : $this->evidence->read($plain, MasterFormat::Jpeg === $master->format ? JpegHeader::of($master->path) : null),
+                : $this->evidence->read($plain, $jpeg),
         );
     }
 
@@ -111,19 +112,25 @@ final readonly class MasterReader
         return $all ?? $this->focus->guess($seen);
     }
 
-    private function measures(Master $master, Image $picture, Image $plain, Image $seen, Kind $kind): PixelStatistics
-    {
+    private function measures(
+        Master $master,
+        ?JpegHeader $jpeg,
+        Image $picture,
+        Image $plain,
+        Image $seen,
+        Kind $kind,
+    ): PixelStatistics {
         if ($master->format->isVector()) {
             return new PixelStatistics();
         }
         $measures = $this->measuring->measure($plain, Kind::FlatGraphic === $kind, $seen);
         // Few colours and straight edges meet any steps by themselves; shading and grain do not.
         $isTelling =
-            MasterFormat::Jpeg === $master->format && $picture->bands() <= 3 && \in_array($kind, [Kind::Photo, Kind::Illustration], true);
+            null !== $jpeg && $picture->bands() <= 3 && \in_array($kind, [Kind::Photo, Kind::Illustration], true);
 
         return $isTelling
             ? $measures->savedBeforeAt(
-                $this->resaves->earlierQuality($master->path, 1 === $master->orientation() ? $picture : $master->stored()),
+                $this->resaves->earlierQuality($jpeg, 1 === $master->orientation() ? $picture : $master->stored()),
             )
             : $measures;
     }
