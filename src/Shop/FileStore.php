@@ -36,9 +36,12 @@ final readonly class FileStore
         return \sprintf('masters/%s/%s', substr($sha256, 0, 2), $sha256);
     }
 
-    public static function previewKey(string $sha256, int $side): string
+    /** @param ?string $prepared the hash of a prepared master, where it is that one's; those of a master go with it */
+    public static function previewKey(string $sha256, int $side, ?string $prepared = null): string
     {
-        return \sprintf('previews/%s/%s-%d.webp', substr($sha256, 0, 2), $sha256, $side);
+        $of = null === $prepared || $prepared === $sha256 ? '' : '-'.substr($prepared, 0, 24);
+
+        return \sprintf('previews/%s/%s%s-%d.webp', substr($sha256, 0, 2), $sha256, $of, $side);
     }
 
     /** Of a print, small. */

@@ -13,7 +13,8 @@ use Snugfit\Shop\Entity\BatchArtwork;
 final readonly class PlacementEdition
 {
     private const ASKED = 'SELECT json_array(
-            artwork.kind, artwork.settings, artwork.keep_boxes, artwork.reference_image, family.settings, product.settings
+            artwork.kind, artwork.settings, artwork.repair_edits, artwork.state,
+            artwork.keep_boxes, artwork.reference_image, family.settings, product.settings
         )
         FROM batch_artwork artwork
         LEFT JOIN artwork_on_family family ON family.artwork_id = artwork.id AND family.family = :family

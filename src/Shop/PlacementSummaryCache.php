@@ -107,6 +107,7 @@ final class PlacementSummaryCache
                 $artwork->correctedKind(),
                 $artwork->keepBoxes(),
                 $artwork->settings(),
+                $artwork->pictureHash(),
                 $families,
                 $products,
             ]),

@@ -12,6 +12,7 @@ use Snugfit\Core\Fit\QuarterTurn;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Upscale\Effort;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleRegion;
@@ -39,6 +40,8 @@ final readonly class Recipe
         /** Null where the picture covers the print. */
         public ?Mount $mount = null,
         public Finish $finish = new Finish(),
+        /** What is done to the master first; the frame counts in pixels of what comes of it. */
+        public EditList $repair = new EditList(),
     ) {
     }
 
@@ -51,24 +54,26 @@ final readonly class Recipe
     /** The picture alone, without what is round it on the print. */
     public function unmounted(): self
     {
-        return new self($this->frame, $this->enlarge, $this->write, null, $this->finish);
+        return new self($this->frame, $this->enlarge, $this->write, null, $this->finish, $this->repair);
     }
 
     /** By one way all over, or by another in an area. */
     public function enlargedBy(UpscaleSettings $upscale, ?UpscaleRegion $area = null): self
     {
-        return new self($this->frame, new Enlarge($upscale, $this->enlarge->to, $area), $this->write, $this->mount, $this->finish);
+        $enlarge = new Enlarge($upscale, $this->enlarge->to, $area);
+
+        return new self($this->frame, $enlarge, $this->write, $this->mount, $this->finish, $this->repair);
     }
 
     public function finishedBy(Finish $finish): self
     {
-        return new self($this->frame, $this->enlarge, $this->write, $this->mount, $finish);
+        return new self($this->frame, $this->enlarge, $this->write, $this->mount, $finish, $this->repair);
     }
 
     /**
      * Names the pixels that are enlarged: what is prepared alike from one master, into one colour space, is enlarged once.
      *
-     * @param string $master its hash
+     * @param string $master the hash of the one it is made from: prepared, where something is done to it first
      */
     public function preparedName(string $master): string
     {
@@ -143,6 +148,7 @@ final readonly class Recipe
                         ],
                 ],
                 ...null === $this->mount ? [] : ['mount' => $this->mount->toArray()],
+                ...$this->repair->isSilent() ? [] : ['repair' => $this->repair->toRecipe()],
                 'write' => $this->write->toArray(),
             ],
             \JSON_THROW_ON_ERROR,
@@ -204,6 +210,7 @@ final readonly class Recipe
             Write::fromRecord($write),
             $record->has('mount') ? self::mount($record->record('mount')) : null,
             $record->has('finish') ? Finish::fromRecord($record->record('finish')) : new Finish(),
+            $record->has('repair') ? EditList::fromRecipe($record->record('repair')) : new EditList(),
         );
     }
 

@@ -22,6 +22,8 @@ use Snugfit\Core\Upscale\UpscaleSettings;
 final readonly class RecipeBuilder
 {
     /**
+     * @param MasterFacts $facts of the prepared master, where something is done to it first
+     *
      * @throws ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput where the placement is short, or the format cannot hold the
      *   print, or finishing cannot be as it is wished
      */
@@ -44,6 +46,7 @@ final readonly class RecipeBuilder
             $this->write($placement->product, $facts, $output, $format, $colour, $options),
             null === $output->layout ? null : new Mount($output->size, $output->layout),
             $options->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
+            $options->repair->effective(),
         );
     }
 

@@ -11,6 +11,7 @@ use Snugfit\Core\Output\OutputColour;
 use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Output\RenderingIntent;
 use Snugfit\Core\Output\SizeLimit;
+use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Upscale\Effort;
 use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -37,6 +38,8 @@ final readonly class RenderOptions
         public ?UpscaleRegion $region = null,
         /** Of the way that suits the picture, where none is asked for. */
         public Effort $effort = Effort::Usual,
+        /** What is done to the master first. */
+        public EditList $repair = new EditList(),
     ) {
     }
 
@@ -57,6 +60,7 @@ final readonly class RenderOptions
             $this->cutMarks,
             $this->region,
             $this->effort,
+            $this->repair,
         );
     }
 

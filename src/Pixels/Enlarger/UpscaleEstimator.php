@@ -31,7 +31,7 @@ final readonly class UpscaleEstimator
                 $durations = $this->tileCache->pace();
                 $waiting = $this->tileCache->waiting(
                     $frame->picture,
-                    $one->preparedName($master),
+                    $one->preparedName($one->repair->preparedHash($master)),
                     new NetworkUpscaler($one->enlarge->settings),
                     $times,
                     $frame->transform->uprightOf($frame->crop, $frame->picture),

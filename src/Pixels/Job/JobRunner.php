@@ -9,6 +9,7 @@ use Snugfit\Core\FailureReason;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\MalformedJson;
 use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Repair\PreparedMasters;
 
 /** Does one job inside the child process: finds who handles it, and answers with what came of it. */
 final readonly class JobRunner
@@ -29,16 +30,16 @@ final readonly class JobRunner
         $this->handlers = $byName;
     }
 
-    public static function with(PrintRenderer $renderer): self
+    public static function with(PrintRenderer $renderer, PreparedMasters $prepared): self
     {
         return new self([
-            new ReadMasterHandler(),
-            new MakePrintHandler($renderer),
-            new PatchHandler($renderer),
-            new SimilarityHandler($renderer),
-            new PyramidHandler($renderer),
+            new ReadMasterHandler($prepared),
+            new MakePrintHandler($renderer, $prepared),
+            new PatchHandler($renderer, $prepared),
+            new SimilarityHandler($renderer, $prepared),
+            new PyramidHandler($renderer, $prepared),
             new DetailRegionsHandler(),
-            new ToneReportHandler($renderer),
+            new ToneReportHandler($renderer, $prepared),
             new MaskOverlayHandler(),
             new PrintThumbnailHandler(),
             new ReadPrintFileHandler(),

@@ -11,12 +11,16 @@ use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
 use Snugfit\Pixels\PrintMeasurer;
 use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Repair\PreparedMasters;
 
 /** Makes a print file, and finds in it what preflight asks for. */
 final readonly class MakePrintHandler implements PixelJobHandler
 {
-    public function __construct(private PrintRenderer $renderer, private PrintFileReader $printFiles = new PrintFileReader())
-    {
+    public function __construct(
+        private PrintRenderer $renderer,
+        private PreparedMasters $prepared,
+        private PrintFileReader $printFiles = new PrintFileReader(),
+    ) {
     }
 
     public function name(): string
@@ -27,7 +31,8 @@ final readonly class MakePrintHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = MakePrintJob::fromJson($record);
-        [$master, $recipe] = [$job->master->openVerified(), Recipe::fromJson($job->recipe)];
+        $recipe = Recipe::fromJson($job->recipe);
+        $master = $this->prepared->of($job->master->openVerified(), $recipe->repair);
         (new PrintFileMaker($this->renderer))->make($master, $recipe, $job->target, $tell);
         $found = $this->printFiles->read($job->target);
         if (null !== $job->proof) {

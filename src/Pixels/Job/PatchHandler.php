@@ -7,11 +7,12 @@ namespace Snugfit\Pixels\Job;
 use Snugfit\Core\JsonReader;
 use Snugfit\Pixels\Colour\OutputColourConverter;
 use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Repair\PreparedMasters;
 
 /** Makes a patch. */
 final readonly class PatchHandler implements PixelJobHandler
 {
-    public function __construct(private PrintRenderer $renderer)
+    public function __construct(private PrintRenderer $renderer, private PreparedMasters $prepared)
     {
     }
 
@@ -23,7 +24,7 @@ final readonly class PatchHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = PatchJob::fromJson($record);
-        $master = $job->master->open();
+        $master = $this->prepared->of($job->master->open(), $job->recipe->repair);
         $colours = OutputColourConverter::of($master, $job->recipe);
         $patch = $this->renderer->patch($master, $job->recipe, $job->window, $job->once);
         $shown = match ($job->shown) {

@@ -7,11 +7,12 @@ namespace Snugfit\Pixels\Job;
 use Snugfit\Core\JsonReader;
 use Snugfit\Pixels\Colour\OutputColourConverter;
 use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Repair\PreparedMasters;
 
 /** Makes a pyramid of tiles. */
 final readonly class PyramidHandler implements PixelJobHandler
 {
-    public function __construct(private PrintRenderer $renderer)
+    public function __construct(private PrintRenderer $renderer, private PreparedMasters $prepared)
     {
     }
 
@@ -23,7 +24,8 @@ final readonly class PyramidHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = PyramidJob::fromJson($record);
-        [$master, $recipe] = [$job->master->open(), $job->recipe->unmounted()];
+        $recipe = $job->recipe->unmounted();
+        $master = $this->prepared->of($job->master->open(), $recipe->repair);
         mkdir($job->growing);
         $picture = OutputColourConverter::of($master, $recipe)->onScreen($this->renderer->of($master, $recipe, $tell));
         $options = ['tile_size' => PyramidJob::TILE, 'overlap' => 0, 'suffix' => '.png[compression=1]', 'strip' => 1];

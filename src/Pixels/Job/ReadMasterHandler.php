@@ -6,14 +6,16 @@ namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Repair\PreparedFacts;
 use Snugfit\Pixels\Reading\DrawingCost;
 use Snugfit\Pixels\Reading\MasterReader;
 use Snugfit\Pixels\Reading\UnreadableMaster;
+use Snugfit\Pixels\Repair\PreparedMasters;
 
-/** Reads a master. */
+/** Reads a master, or what its edits make of it. */
 final readonly class ReadMasterHandler implements PixelJobHandler
 {
-    public function __construct(private MasterReader $masters = new MasterReader())
+    public function __construct(private PreparedMasters $prepared, private MasterReader $masters = new MasterReader())
     {
     }
 
@@ -31,6 +33,12 @@ final readonly class ReadMasterHandler implements PixelJobHandler
             throw UnreadableMaster::tooMuchToDraw();
         }
 
-        return $this->masters->read($master, $job->previews)->toArray();
+        if ($job->edits->isSilent()) {
+            return $this->masters->read($master, $job->previews)->toArray();
+        }
+        $facts = $this->masters->read($this->prepared->of($master, $job->edits), $job->previews);
+        [$cutOut, $kept] = $this->prepared->report($master, $job->edits);
+
+        return (new PreparedFacts($job->edits->preparedHash($master->sha256()), $facts, $cutOut, $kept))->toArray();
     }
 }

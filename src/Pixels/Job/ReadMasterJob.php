@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Repair\EditList;
 
 /** Read a master's facts and make its previews. */
 final readonly class ReadMasterJob implements PixelJob
@@ -20,6 +21,8 @@ final readonly class ReadMasterJob implements PixelJob
         public JobMaster $master,
         public array $previews = [],
         public float $seconds = self::MOST_SECONDS,
+        /** What is done to it first. */
+        public EditList $edits = new EditList(),
     ) {
     }
 
@@ -41,6 +44,7 @@ final readonly class ReadMasterJob implements PixelJob
                 'side',
             ),
             $job->has('seconds') ? $job->float('seconds') : self::MOST_SECONDS,
+            $job->has('edits') ? EditList::fromRecord($job->record('edits')) : new EditList(),
         );
     }
 
@@ -54,6 +58,7 @@ final readonly class ReadMasterJob implements PixelJob
                 $this->previews,
             ),
             'seconds' => $this->seconds,
+            'edits' => $this->edits->toList(),
         ];
     }
 

@@ -11,12 +11,13 @@ use Snugfit\Pixels\Colour\OutputColourConverter;
 use Snugfit\Pixels\ImageSimilarity;
 use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Repair\PreparedMasters;
 use Snugfit\Pixels\Vips\Image;
 
 /** Measures how like two prints are. */
 final readonly class SimilarityHandler implements PixelJobHandler
 {
-    public function __construct(private PrintRenderer $renderer)
+    public function __construct(private PrintRenderer $renderer, private PreparedMasters $prepared)
     {
     }
 
@@ -33,7 +34,8 @@ final readonly class SimilarityHandler implements PixelJobHandler
         try {
             $pictures = [];
             foreach ($pairs as $name => [$file, $recipe]) {
-                $picture = $this->shown($file->open(), $recipe->unmounted(), $job->window);
+                $master = $this->prepared->of($file->open(), $recipe->repair);
+                $picture = $this->shown($master, $recipe->unmounted(), $job->window);
                 $picture = $picture->hasAlpha() ? $picture->flatten([255.0, 255.0, 255.0]) : $picture;
                 if (null === $job->window) {
                     // Every part has to be reached in any order, whatever its size.

@@ -6,12 +6,13 @@ namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
 use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Repair\PreparedMasters;
 use Snugfit\Pixels\ToneReport;
 
 /** Counts tones. */
 final readonly class ToneReportHandler implements PixelJobHandler
 {
-    public function __construct(private PrintRenderer $renderer)
+    public function __construct(private PrintRenderer $renderer, private PreparedMasters $prepared)
     {
     }
 
@@ -24,6 +25,6 @@ final readonly class ToneReportHandler implements PixelJobHandler
     {
         $job = ToneReportJob::fromJson($record);
 
-        return (new ToneReport($this->renderer))->of($job->master->open(), $job->recipe);
+        return (new ToneReport($this->renderer))->of($this->prepared->of($job->master->open(), $job->recipe->repair), $job->recipe);
     }
 }

@@ -10,6 +10,7 @@ enum TensorElementType: int
     case Float = 1;
     case Byte = 2;
     case Int = 6;
+    case Long = 7;
 
     /** In C's words. */
     public function type(): string
@@ -18,6 +19,7 @@ enum TensorElementType: int
             self::Float => 'float',
             self::Byte => 'uint8_t',
             self::Int => 'int32_t',
+            self::Long => 'int64_t',
         };
     }
 }

@@ -201,6 +201,12 @@ trait Geometry
         return $this->within($side, Kernel::Linear);
     }
 
+    /** The same to an exact size. */
+    public function reducedTo(PixelSize $to): self
+    {
+        return $this->resizeDirectly($to, Kernel::Linear);
+    }
+
     private function within(int $side, Kernel $kernel): self
     {
         $size = $this->size();

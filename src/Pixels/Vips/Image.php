@@ -17,6 +17,7 @@ final class Image
     use Geometry;
     use Memory;
     use Metadata;
+    use Regions;
 
     /** VIPS_CODING_LABQ. */
     private const CODING_LABQ = 2;

@@ -74,6 +74,8 @@ final class Vips
         int vips_extract_band(VipsImage *in, VipsImage **out, int band, ...);
         int vips_bandjoin2(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_subtract(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_andimage(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_orimage(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_add(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_multiply(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_linear1(VipsImage *in, VipsImage **out, double a, double b, ...);
@@ -100,6 +102,11 @@ final class Vips
         VipsInterpolate *vips_interpolate_new(const char *nickname);
         VipsArrayInt *vips_array_int_new(const int *array, int n);
         int vips_min(VipsImage *in, double *out, ...);
+        int vips_max(VipsImage *in, double *out, ...);
+        int vips_draw_flood1(VipsImage *image, double ink, int x, int y, ...);
+        int vips_fill_nearest(VipsImage *in, VipsImage **out, ...);
+        int vips_maplut(VipsImage *in, VipsImage **out, VipsImage *lut, ...);
+        int vips_project(VipsImage *in, VipsImage **columns, VipsImage **rows, ...);
         int vips_avg(VipsImage *in, double *out, ...);
 
         int vips_jpegsave(VipsImage *in, const char *filename, ...);

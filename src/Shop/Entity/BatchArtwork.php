@@ -14,6 +14,9 @@ use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\ReferenceImage;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\PreparedFacts;
+use Snugfit\Shop\FileStore;
 use Snugfit\Shop\Repository\BatchArtworkRepository;
 use Snugfit\Shop\Settings\ArtworkSettings;
 use Snugfit\Shop\Settings\FamilySettings;
@@ -75,6 +78,9 @@ class BatchArtwork
     #[ORM\Column(name: 'reference_image', type: 'reference_image', nullable: true)]
     private ?ReferenceImage $reference = null;
 
+    #[ORM\Embedded(class: ArtworkRepair::class, columnPrefix: 'repair_')]
+    private ArtworkRepair $repair;
+
     #[ORM\Column(type: 'artwork_settings', options: ['default' => '{}'])]
     private ArtworkSettings $settings;
 
@@ -85,6 +91,9 @@ class BatchArtwork
     /** @var Collection<string, ArtworkOnProduct> by the product's code */
     #[ORM\OneToMany(targetEntity: ArtworkOnProduct::class, mappedBy: 'artwork', cascade: ['persist'], indexBy: 'product')]
     private Collection $products;
+
+    /** @var array{string, MasterFacts}|null asked for thousands of times by a sheet */
+    private ?array $known = null;
 
     /** The upload by which it came, so that one that is taken in twice becomes one artwork. */
     #[ORM\Column(length: 32, nullable: true)]
@@ -98,6 +107,7 @@ class BatchArtwork
         $this->folder = mb_scrub(mb_strimwidth($folder, 0, 2000, ''));
         $this->master = $master;
         $this->settings = new ArtworkSettings();
+        $this->repair = new ArtworkRepair();
         $this->families = new ArrayCollection();
         $this->products = new ArrayCollection();
         $batch->add($this);
@@ -109,6 +119,7 @@ class BatchArtwork
         $copy = new self($batch, $this->fileName, $this->folder, $this->master);
         [$copy->state, $copy->facts, $copy->kind, $copy->settings] = [$this->state, $this->facts, $this->kind, $this->settings];
         [$copy->keep, $copy->dismissed, $copy->reference] = [$this->keep, $this->dismissed, $this->reference];
+        $copy->repair = clone $this->repair;
         foreach ($this->families as $one) {
             $copy->settleFamily($one->family(), $one->settings());
         }
@@ -119,11 +130,70 @@ class BatchArtwork
         return $copy;
     }
 
+    /** What was read from the master itself. */
     public function wasRead(MasterFacts $facts): void
     {
-        $this->state = IntakeState::Read;
-        $this->facts = $facts;
-        $this->reason = null;
+        [$this->facts, $this->reason] = [$facts, null];
+        $this->settleState();
+    }
+
+    /** What was read from what its edits made of it; one that is not wanted any more is kept for when it is again. */
+    public function wasPrepared(PreparedFacts $facts): void
+    {
+        $this->repair->wasPrepared($facts);
+        $this->settleState();
+    }
+
+    public function edits(): EditList
+    {
+        return $this->repair->edits();
+    }
+
+    /** What is done to its master becomes another. Until that was read it counts as being read. */
+    public function repair(EditList $edits): void
+    {
+        $this->repair->become($edits);
+        if (null !== $this->facts) {
+            $this->reason = null;
+            $this->settleState();
+        }
+    }
+
+    /** Whether it waits for its prepared master, not for the master itself. */
+    public function isBeingPrepared(): bool
+    {
+        return null !== $this->facts && IntakeState::Reading === $this->state;
+    }
+
+    /** What came of its edits; null where there are none, or they are not done yet. */
+    public function prepared(): ?PreparedFacts
+    {
+        return $this->edits()->isSilent() ? null : $this->repair->factsOf($this->pictureHash());
+    }
+
+    /** Names the pixels that everything starts from: the master's, or those its edits make of it. */
+    public function pictureHash(): string
+    {
+        return $this->edits()->preparedHash($this->master);
+    }
+
+    /** Where its small copy of so many pixels is kept. */
+    public function previewKey(int $side): string
+    {
+        return FileStore::previewKey($this->master, $side, $this->pictureHash());
+    }
+
+    /** Whether margins of the master's picture were cut. */
+    public function isTrimmed(): bool
+    {
+        return [0.0, 0.0, 1.0, 1.0] !== ($this->prepared()?->kept->toList() ?? [0.0, 0.0, 1.0, 1.0]);
+    }
+
+    private function settleState(): void
+    {
+        $this->state = null !== $this->facts && ($this->edits()->isSilent() || null !== $this->prepared())
+            ? IntakeState::Read
+            : IntakeState::Reading;
     }
 
     public function isReadAgain(): void
@@ -206,14 +276,30 @@ class BatchArtwork
         return $this->removed;
     }
 
-    public function facts(): MasterFacts
+    /** Of the master as it came. */
+    public function masterFacts(): MasterFacts
     {
         return $this->facts ?? throw new \LogicException('The master was not read yet.');
     }
 
+    /** Of what is placed on products: the master, or what its edits made of it. */
+    public function facts(): MasterFacts
+    {
+        $hash = $this->pictureHash();
+        if ($hash === $this->master) {
+            return $this->masterFacts();
+        }
+        if ($hash !== ($this->known[0] ?? null)) {
+            $prepared = $this->prepared() ?? throw new \LogicException('The master was not prepared yet.');
+            $this->known = [$hash, $prepared->over($this->masterFacts())];
+        }
+
+        return $this->known[1];
+    }
+
     public function kind(): Kind
     {
-        return $this->kind ?? $this->facts()->kindGuess;
+        return $this->kind ?? $this->masterFacts()->kindGuess;
     }
 
     public function correctedKind(): ?Kind

@@ -152,6 +152,7 @@ final readonly class EffectiveSettings
             matte: $settings->matte,
             cutMarks: $settings->cutMarks,
             region: $this->artwork->settings()->region,
+            repair: $this->artwork->edits(),
         );
     }
 

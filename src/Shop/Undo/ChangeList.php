@@ -15,6 +15,7 @@ final readonly class ChangeList
         FamilySettingsChange::class,
         ProductSettingsChange::class,
         ArtworkSettingsChange::class,
+        RepairChange::class,
         KeepBoxesChange::class,
         DismissedWarningsChange::class,
         KindChange::class,

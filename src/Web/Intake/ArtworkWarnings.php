@@ -32,7 +32,7 @@ final class ArtworkWarnings
             return [];
         }
         $context = $this->contexts[$artwork->batch()->id()] ??= $this->context($artwork->batch());
-        $all = $this->warnings->of($artwork->facts(), $artwork->fileName(), $context);
+        $all = $this->warnings->of($artwork->masterFacts(), $artwork->fileName(), $context);
 
         return array_values(array_filter($all, static fn (MasterWarning $warning): bool => !$artwork->hasDismissed($warning->code)));
     }

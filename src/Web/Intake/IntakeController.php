@@ -122,7 +122,7 @@ final class IntakeController extends AbstractController
     #[Route('/artworks/{artwork<\d+>}/preview-{side<320|1600>}.webp', name: 'preview', methods: ['GET'])]
     public function preview(BatchArtwork $artwork, int $side, FileStore $store): Response
     {
-        $key = FileStore::previewKey($artwork->master(), $side);
+        $key = $artwork->previewKey($side);
         if (IntakeState::Read !== $artwork->state() || !$store->has($key)) {
             throw $this->createNotFoundException();
         }

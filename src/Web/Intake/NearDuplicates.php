@@ -31,11 +31,11 @@ final readonly class NearDuplicates
             if (IntakeState::Read !== $artwork->state() || isset($duplicates[$artwork->id()])) {
                 continue;
             }
-            if (!NearDuplicate::isTellable($artwork->facts())) {
+            if (!NearDuplicate::isTellable($artwork->masterFacts())) {
                 continue;
             }
             foreach ($seen as $other) {
-                $differing = NearDuplicate::differingPoints($artwork->facts(), $other->facts());
+                $differing = NearDuplicate::differingPoints($artwork->masterFacts(), $other->masterFacts());
                 if (null !== $differing) {
                     $alike[$artwork->id()] = new self($other, $differing);
                     break;

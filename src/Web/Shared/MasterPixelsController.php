@@ -46,6 +46,7 @@ final class MasterPixelsController extends AbstractController
             new Frame($size, PixelWindow::whole($size)),
             new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size),
             new Write(FileFormat::Png, Ppi::of(300), 8, true),
+            repair: $artwork->edits()->effective(),
         );
 
         return $pictures->answer(

@@ -7,6 +7,7 @@ namespace Snugfit\Web\Shared;
 use Snugfit\Core\Measure\Unit;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Undo\UndoHistory;
+use Snugfit\Work\Intake\ArtworkImporter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\RedirectResponse;
@@ -27,10 +28,11 @@ final class PersonController extends AbstractController
     }
 
     #[Route('/batches/{batch<\d+>}/{act<undo|redo>}', name: 'journal', methods: ['POST'])]
-    public function journal(Batch $batch, string $act, UndoHistory $history, Request $request): Response
+    public function journal(Batch $batch, string $act, UndoHistory $history, Request $request, ArtworkImporter $importer): Response
     {
         $meant = (int) $request->request->getString('entry');
         $what = 'undo' === $act ? $history->undo($batch, 0 === $meant ? null : $meant) : $history->redo($batch);
+        $importer->orderPrepared(...$batch->artworks());
         // A script that asks takes a refusal as a page, which has the sentence for the person.
         if (\in_array('application/json', $request->getAcceptableContentTypes(), true)) {
             return new JsonResponse(['what' => $what]);

@@ -64,7 +64,11 @@ final readonly class StripPlan
     {
         try {
             return $this->recipes
-                ->recipeFor($placed->placement, $placed->artwork->facts(), new RenderOptions(upscale: $upscale, region: $area))
+                ->recipeFor($placed->placement, $placed->artwork->facts(), new RenderOptions(
+                    upscale: $upscale,
+                    region: $area,
+                    repair: $placed->artwork->edits(),
+                ))
                 ->enlargedBy($upscale, $area)
                 ->unmounted();
         } catch (ImpossibleRecipe) {
@@ -80,7 +84,8 @@ final readonly class StripPlan
     public function picture(PlannedPlacement $placed, string $column): ?StripImage
     {
         $master = $placed->artwork->master();
-        $reference = $placed->artwork->reference();
+        // It lies beside the master's whole picture; of a trimmed one it shows another part.
+        $reference = $placed->artwork->isTrimmed() ? null : $placed->artwork->reference();
         if (self::REFERENCE === $column) {
             $recipe = null === $reference ? null : $this->recipe($placed, new UpscaleSettings(UpscaleMethod::Lanczos));
 

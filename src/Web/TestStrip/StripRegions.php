@@ -89,13 +89,13 @@ final readonly class StripRegions
     /** @return list<array{what: string, x: float, y: float, own: null}> */
     private function found(BatchArtwork $artwork): array
     {
-        return $this->cache->get('spots.1.'.$artwork->master(), function (ItemInterface $item, bool &$save) use ($artwork): array {
+        return $this->cache->get('spots.1.'.$artwork->pictureHash(), function (ItemInterface $item, bool &$save) use ($artwork): array {
             $regions = [];
             try {
                 foreach (
                     $this->processes
                         ->start(
-                            new DetailRegionsJob($this->store->path(FileStore::previewKey($artwork->master(), ArtworkImporter::SCREEN))),
+                            new DetailRegionsJob($this->store->path($artwork->previewKey(ArtworkImporter::SCREEN))),
                         )
                         ->facts()
                         ->records('spots') as $region

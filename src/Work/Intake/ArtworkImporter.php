@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Intake;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Core\Repair\EditList;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\FileStore;
@@ -50,14 +51,28 @@ final readonly class ArtworkImporter
         $this->outbox->send();
     }
 
-    /** Has a master read with what is flushed next. */
+    /** What edits made wait is prepared; with what is flushed next. */
+    public function orderPrepared(BatchArtwork ...$artworks): void
+    {
+        $waiting = array_filter($artworks, static fn (BatchArtwork $artwork): bool => $artwork->isBeingPrepared());
+        if ([] !== $waiting) {
+            array_map($this->order(...), $waiting);
+            $this->entities->flush();
+            $this->outbox->send();
+        }
+    }
+
+    /** Has a master read, or prepared and read, with what is flushed next. */
     public function order(BatchArtwork $artwork): void
     {
         $hash = $artwork->master();
+        // The master itself first, whatever is done to it afterwards.
+        $edits = $artwork->isBeingPrepared() ? $artwork->edits() : new EditList();
+        $prepared = $edits->preparedHash($hash);
         $work = new ReadMaster($artwork->id(), FileStore::masterKey($hash), [
-            self::THUMBNAIL => FileStore::previewKey($hash, self::THUMBNAIL),
-            self::SCREEN => FileStore::previewKey($hash, self::SCREEN),
-        ]);
+            self::THUMBNAIL => FileStore::previewKey($hash, self::THUMBNAIL, $prepared),
+            self::SCREEN => FileStore::previewKey($hash, self::SCREEN, $prepared),
+        ], $edits->effective()->toList());
         $isHeavy = ReadingEffort::Heavy === ReadingEffort::of($this->store->path(FileStore::masterKey($hash)));
         $this->outbox->add($isHeavy ? new ReadHeavyMaster($work) : $work);
     }

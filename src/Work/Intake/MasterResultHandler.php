@@ -7,6 +7,7 @@ namespace Snugfit\Work\Intake;
 use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
+use Snugfit\Work\Message\MasterPrepared;
 use Snugfit\Work\Message\MasterRead;
 use Snugfit\Work\Message\MasterUnreadable;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
@@ -22,6 +23,14 @@ final readonly class MasterResultHandler
     public function read(MasterRead $answer): void
     {
         $this->reading($answer->artworkId)?->wasRead($answer->facts);
+        $this->entities->flush();
+    }
+
+    #[AsMessageHandler]
+    public function prepared(MasterPrepared $answer): void
+    {
+        // Another than is wanted now may be wanted again.
+        $this->entities->find(BatchArtwork::class, $answer->artworkId)?->wasPrepared($answer->facts);
         $this->entities->flush();
     }
 

@@ -6,6 +6,7 @@ namespace Snugfit\Work\Intake;
 
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\FailureReason;
+use Snugfit\Core\Repair\PreparedFacts;
 use Snugfit\Pixels\Job\ReadMasterJob;
 use Snugfit\Shop\FileStore;
 use Snugfit\Work\Child\PatientWork;
@@ -13,6 +14,7 @@ use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\StoredMasters;
 use Snugfit\Work\Farm\WorkFiles;
+use Snugfit\Work\Message\MasterPrepared;
 use Snugfit\Work\Message\MasterRead;
 use Snugfit\Work\Message\MasterUnreadable;
 use Snugfit\Work\Message\ReadHeavyMaster;
@@ -78,12 +80,15 @@ final readonly class ReadMasterHandler
         $previews = array_map($this->store->path(...), $message->previewKeys);
         $this->patience->do(function () use ($message, $previews, $seconds): void {
             $master = $this->masters->byKey($message->masterKey);
-            $child = $this->processes->start(new ReadMasterJob($master, $previews, $seconds($master->path)));
+            $edits = $message->edits();
+            $child = $this->processes->start(new ReadMasterJob($master, $previews, $seconds($master->path), $edits));
             while ($child->isRunning()) {
                 usleep(self::LOOK);
                 $this->heartbeat->beat();
             }
-            $read = new MasterRead($message->artworkId, MasterFacts::fromRecord($child->facts()));
+            $read = $edits->isSilent()
+                ? new MasterRead($message->artworkId, MasterFacts::fromRecord($child->facts()))
+                : new MasterPrepared($message->artworkId, PreparedFacts::fromRecord($child->facts()));
             $this->files->deliver($read, array_values($message->previewKeys));
         });
     }

@@ -98,7 +98,7 @@ final readonly class RunScheduler
             $this->durations->expectedBytes($recipe),
             $this->durations->enlargingShare($recipe, $master),
             FileStore::proofKey($master, $recipe),
-            FileStore::previewKey($master, PlanReference::COPY),
+            FileStore::previewKey($master, PlanReference::COPY, $recipe->repair->preparedHash($master)),
             $file->orderToken(),
             $this->machines->nearTo($master),
         );

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Repair;
+
+use Snugfit\Core\JsonReader;
+
+/** The background taken away: what joins the border and looks like it, corrected by marks. */
+final readonly class CutOut implements Edit
+{
+    private const MOST_MARKS = 300;
+    public const MOST_SHIFT = 20.0;
+
+    /**
+     * @param bool       $insideGoes whether islands of the ground's colour inside go, too
+     * @param float      $shift      of the edge in pixels of the master: out where above 0, in below
+     * @param list<Mark> $marks      in the order they were made
+     * @param bool       $sweeps     whether small specks left lying on the ground go, too
+     */
+    public function __construct(
+        public bool $insideGoes = false,
+        public EdgeStyle $edge = EdgeStyle::Soft,
+        public float $shift = 0.0,
+        public array $marks = [],
+        public bool $sweeps = true,
+    ) {
+        if (abs($shift) > self::MOST_SHIFT) {
+            throw ImpossibleEdit::because(\sprintf('an edge is shifted by up to %d px.', (int) self::MOST_SHIFT));
+        }
+        if (\count($marks) > self::MOST_MARKS) {
+            throw ImpossibleEdit::because('there are more than '.self::MOST_MARKS.' marks.');
+        }
+    }
+
+    public function kind(): EditKind
+    {
+        return EditKind::CutOut;
+    }
+
+    public function summary(): string
+    {
+        $marks = \count($this->marks);
+
+        return implode(', ', array_filter([
+            strtolower($this->edge->label()).' edge',
+            $this->insideGoes ? 'inside open' : null,
+            0 === $marks ? null : ($marks.' '.(1 === $marks ? 'mark' : 'marks')),
+        ]));
+    }
+
+    /** @param list<Mark> $marks */
+    public function markedBy(array $marks): self
+    {
+        return new self($this->insideGoes, $this->edge, $this->shift, $marks, $this->sweeps);
+    }
+
+    public function toArray(): array
+    {
+        return [
+            'edge' => $this->edge->value,
+            'insideGoes' => $this->insideGoes,
+            'marks' => array_map(static fn (Mark $one): array => $one->toArray(), $this->marks),
+            'shift' => (int) round($this->shift * 100),
+            'sweeps' => $this->sweeps,
+        ];
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        return new self(
+            $record->has('insideGoes') && $record->bool('insideGoes'),
+            EdgeStyle::tryFrom($record->optionalString('edge') ?? '') ?? EdgeStyle::Soft,
+            ($record->optionalFloat('shift') ?? 0.0) / 100,
+            $record->has('marks') ? array_map(Mark::fromRecord(...), $record->records('marks')) : [],
+            !$record->has('sweeps') || $record->bool('sweeps'),
+        );
+    }
+}

@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Repair;
+
+use Snugfit\Core\JsonReader;
+
+/**
+ * What is done to a master before it is framed, in order. It never touches the master: a prepared one is made of both, and named
+ * by both.
+ */
+final readonly class EditList
+{
+    /** Goes up whenever the same edits would give other pixels than before. */
+    private const EDITION = 1;
+
+    private const MOST = 200;
+
+    /** @param list<EditLine> $lines */
+    public function __construct(public array $lines = [])
+    {
+        if (\count($lines) > self::MOST) {
+            throw ImpossibleEdit::because('there are more than '.self::MOST.' edits.');
+        }
+    }
+
+    public static function of(Edit ...$edits): self
+    {
+        return new self(array_map(static fn (Edit $edit): EditLine => new EditLine($edit), array_values($edits)));
+    }
+
+    /** Whether the picture stays as the master is. */
+    public function isSilent(): bool
+    {
+        return [] === $this->active();
+    }
+
+    /** @return list<Edit> those that are switched on */
+    public function active(): array
+    {
+        return array_values(
+            array_map(
+                static fn (EditLine $line): Edit => $line->edit,
+                array_filter($this->lines, static fn (EditLine $line): bool => $line->isOn),
+            ),
+        );
+    }
+
+    /** Without what is switched off: what counts for pixels. */
+    public function effective(): self
+    {
+        return self::of(...$this->active());
+    }
+
+    /** @return ?int where the last edit of a kind stands */
+    public function lastOf(EditKind $kind): ?int
+    {
+        $places = array_keys(array_filter($this->lines, static fn (EditLine $line): bool => $kind === $line->edit->kind()));
+
+        return [] === $places ? null : max($places);
+    }
+
+    /** With one more at the end; margins are always cut last, so that they see what the others left. */
+    public function with(Edit $edit): self
+    {
+        $lines = [...$this->lines, new EditLine($edit)];
+        usort($lines, static fn (EditLine $one, EditLine $other): int => ($one->edit instanceof Trim) <=> ($other->edit instanceof Trim));
+
+        return new self($lines);
+    }
+
+    /** With one in another's place. */
+    public function replaced(int $place, EditLine $line): self
+    {
+        $lines = $this->lines;
+        $lines[$place] = isset($lines[$place]) ? $line : throw ImpossibleEdit::because('there is no such line.');
+
+        return new self($lines);
+    }
+
+    public function without(int $place): self
+    {
+        $lines = $this->lines;
+        unset($lines[$place]);
+
+        return new self(array_values($lines));
+    }
+
+    /**
+     * Names the prepared master; the master's own hash where nothing is done to it.
+     *
+     * @param string $master SHA-256
+     *
+     * @return string 64 hexadecimal digits
+     */
+    public function preparedHash(string $master): string
+    {
+        return $this->isSilent()
+            ? $master
+            : hash('sha256', $master.json_encode($this->toRecipe(), \JSON_THROW_ON_ERROR));
+    }
+
+    /** @return array<string, mixed> what counts for pixels, keys in alphabetical order */
+    public function toRecipe(): array
+    {
+        return ['edition' => self::EDITION, 'edits' => $this->effective()->toList()];
+    }
+
+    public static function fromRecipe(JsonReader $record): self
+    {
+        return new self(array_map(EditLine::fromRecord(...), $record->records('edits')));
+    }
+
+    /** @return list<array<string, mixed>> */
+    public function toList(): array
+    {
+        return array_map(static fn (EditLine $line): array => $line->toArray(), $this->lines);
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        return new self(array_map(EditLine::fromRecord(...), $record->listOf()));
+    }
+}

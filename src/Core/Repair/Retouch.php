@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Repair;
+
+use Snugfit\Core\JsonReader;
+
+/** Spots filled from what lies round them. */
+final readonly class Retouch implements Edit
+{
+    /** @param non-empty-list<Stroke> $strokes */
+    public function __construct(public array $strokes)
+    {
+    }
+
+    public function kind(): EditKind
+    {
+        return EditKind::Retouch;
+    }
+
+    public function summary(): string
+    {
+        return 1 === \count($this->strokes) ? '1 spot' : \count($this->strokes).' spots';
+    }
+
+    public function toArray(): array
+    {
+        return ['strokes' => array_map(static fn (Stroke $one): array => $one->toArray(), $this->strokes)];
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        $strokes = Stroke::listFrom($record, 'strokes');
+
+        return new self([] === $strokes ? throw ImpossibleEdit::because('there is no spot to retouch.') : $strokes);
+    }
+}

@@ -1,0 +1,219 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Repair;
+
+use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Repair\CutOut;
+use Snugfit\Core\Repair\Island;
+use Snugfit\Core\Repair\Mark;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
+use Snugfit\Pixels\Vips\Image;
+
+/**
+ * Finds what of a picture is background: what joins its border and looks like its ground. What looks like it but lies inside, or
+ * is joined by a gap of a pixel or two alone, is an island.
+ */
+final readonly class BackgroundFinder
+{
+    /** Pixels on the long side of the grid that regions are found on. */
+    private const GRID = 2200;
+
+    /** Levels that a pixel of the ground may be off it, at the least and the most. */
+    private const LEAST_NOISE = 4.0;
+    private const MOST_NOISE = 26.0;
+    private const LEAST_TOLERANCE = 10.0;
+
+    /** While the noise is not known yet. */
+    private const FIRST_TOLERANCE = 20.0;
+
+    /** Of the ground's pixels, how many are off by less than the noise; what it is widened by. */
+    private const QUANTILE = 0.985;
+    private const WIDER = 1.15;
+
+    /** So many times the tolerance is surely no ground. */
+    private const SURE = 2.5;
+
+    /** Of the picture: smaller islands are none. */
+    private const LEAST_ISLAND = 0.0002;
+    private const MOST_ISLANDS = 60;
+
+    /** The value of a region that was flooded. */
+    private const FLOODED = 128;
+
+    public function __construct(private GroundFinder $grounds = new GroundFinder())
+    {
+    }
+
+    /** @param Image $picture red, green, blue as bytes */
+    public function find(Image $picture, CutOut $edit): BackgroundRegion
+    {
+        $small = $picture->reducedWithin(self::GRID)->copyToMemory();
+        $found = $this->grounds->find($small);
+        $off = self::distance($small, $found->colour)->lesser(self::distance($small, $found->surface))->copyToMemory();
+        $rough = self::joined($off->isLessThan(self::FIRST_TOLERANCE));
+        $noise = $this->noise($off, $rough);
+        $tolerance = max(self::LEAST_TOLERANCE, $noise);
+        $like = $off->isLessThan($tolerance)->copyToMemory();
+        [$ground, $inside] = $this->separated($like);
+        $ground = $this->swept($ground, $off, $tolerance, $edit->sweeps);
+        $islands = [];
+        foreach ($this->islands($inside, $edit) as [$island, $mask]) {
+            $islands[] = $island;
+            $ground = $island->stays ? $ground : $ground->either($mask);
+        }
+        $subject = $ground->not()->copyToMemory();
+        $doubt = $this->doubt($subject, $off, $tolerance, $found->share);
+
+        return new BackgroundRegion($subject, $found->colour, $noise, $found->isPlain(), $islands, $doubt);
+    }
+
+    /** How many levels each pixel is off the ground, over red, green and blue together. */
+    private static function distance(Image $picture, Image $ground): Image
+    {
+        $off = $picture->cast(BandFormat::Float)->minus($ground->stretched($picture->size()));
+
+        return $off->multipliedBy($off)->recombined([[1.0, 1.0, 1.0]])->raisedTo(0.5);
+    }
+
+    /** What of a mask joins the picture's border. */
+    private static function joined(Image $mask): Image
+    {
+        $size = $mask->size();
+        $wide = $mask->embed(1, 1, new PixelSize($size->width + 2, $size->height + 2), Extend::Background, [255.0])->copied();
+        $wide->flood(0, 0, self::FLOODED);
+
+        return $wide->isEqualTo(self::FLOODED)->crop(new PixelWindow(1, 1, $size->width, $size->height))->copyToMemory();
+    }
+
+    /** Levels by which the ground's own pixels stray. */
+    private function noise(Image $off, Image $ground): float
+    {
+        $deep = $ground->ranked(5, 0);
+        // What is not ground counts as the highest value, which is left out.
+        $counts = $off->linear(8.0, 0.0)->roundTo(BandFormat::Short)->cast(BandFormat::Short);
+        $counts = $counts->isMoreThan(254.0)->either($deep->not())->linear(-1.0, 255.0)->linear(1 / 255, 0.0)
+            ->multipliedBy($counts->linear(1.0, 1.0))->cast(BandFormat::Byte)->counts()[0];
+        $all = array_sum($counts) - $counts[0];
+        $below = 0;
+        for ($i = 1; $i < \count($counts); ++$i) {
+            $below += $counts[$i];
+            if ($below >= self::QUANTILE * $all) {
+                break;
+            }
+        }
+
+        return max(self::LEAST_NOISE, min(self::MOST_NOISE, ($i - 1) / 8 * self::WIDER + 1));
+    }
+
+    /**
+     * @param Image $like where a pixel looks like the ground
+     *
+     * @return array{Image, Image} what joins the border, and what looks like it and does not
+     */
+    private function separated(Image $like): array
+    {
+        $all = self::joined($like);
+        $wide = self::joined($like->ranked(3, 0));
+        // Not joined where it is wide: behind gaps of two pixels. Narrow itself, it is a gap; wide again, an island.
+        $behind = $all->both($wide->ranked(5, 24)->not())->copied();
+        $ground = $all;
+        for ($i = 0; $i < self::MOST_ISLANDS; ++$i) {
+            $seed = $behind->isEqualTo(255)->ranked(5, 0)->brightest();
+            if (null === $seed) {
+                break;
+            }
+            $behind->flood($seed[0], $seed[1], self::FLOODED);
+            $pocket = $behind->isEqualTo(self::FLOODED)->copyToMemory();
+            $ground = $ground->both($pocket->not())->copyToMemory();
+            $behind->flood($seed[0], $seed[1], 1);
+        }
+
+        return [$ground, $like->both($ground->not())->copyToMemory()];
+    }
+
+    /** With specks of noise that lie on it. */
+    private function swept(Image $ground, Image $off, float $tolerance, bool $sweeps): Image
+    {
+        if (!$sweeps) {
+            return $ground;
+        }
+        $rest = $ground->not();
+        $thick = $rest->ranked(5, 0)->ranked(7, 48);
+        $sure = $off->isMoreThan(self::SURE * $tolerance)->ranked(7, 48);
+
+        return $ground->either($rest->both($thick->either($sure)->not()))->copyToMemory();
+    }
+
+    /**
+     * @param Image $inside what looks like the ground and is not joined to it
+     *
+     * @return list<array{Island, Image}> each with where it is
+     */
+    private function islands(Image $inside, CutOut $edit): array
+    {
+        $size = $inside->size();
+        $rest = $inside->copied();
+        $found = [];
+        for ($i = 0; $i < self::MOST_ISLANDS; ++$i) {
+            // The middle of a wide part first, so that edges of lines are left over.
+            $seed = $rest->isEqualTo(255)->ranked(3, 0)->brightest();
+            if (null === $seed) {
+                break;
+            }
+            $box = $rest->flood($seed[0], $seed[1], self::FLOODED);
+            $mask = $rest->isEqualTo(self::FLOODED)->copyToMemory();
+            $rest->flood($seed[0], $seed[1], 1);
+            $share = $mask->average() / 255;
+            if ($share >= self::LEAST_ISLAND) {
+                $goes = $edit->insideGoes ? !self::isMarked($edit->marks, $mask, true) : self::isMarked($edit->marks, $mask, false);
+                $found[] = [
+                    new Island(
+                        new FractionBox(
+                            $box->x / $size->width,
+                            $box->y / $size->height,
+                            $box->width / $size->width,
+                            $box->height / $size->height,
+                        ),
+                        [($seed[0] + 0.5) / $size->width, ($seed[1] + 0.5) / $size->height],
+                        $share,
+                        !$goes,
+                    ),
+                    // With the skirt of the line round it, of which the matte takes care.
+                    $mask,
+                ];
+            }
+        }
+
+        return $found;
+    }
+
+    /** @param list<Mark> $marks */
+    private static function isMarked(array $marks, Image $mask, bool $stays): bool
+    {
+        $size = $mask->size();
+        foreach (array_reverse($marks) as $mark) {
+            $window = StrokeRaster::window([$mark->stroke], $size);
+            $covered = StrokeRaster::draw([$mark->stroke], $size, $window)->isMoreThan(127.0)->both($mask->crop($window));
+            if (null !== $covered->brightest()) {
+                return $mark->stays === $stays;
+            }
+        }
+
+        return false;
+    }
+
+    /** How much of the edge is hardly one, and how much of the border is no ground. */
+    private function doubt(Image $subject, Image $off, float $tolerance, float $share): float
+    {
+        $edge = $subject->both($subject->not()->ranked(3, 8));
+        $length = $edge->average();
+        $pale = $edge->both($off->isMoreThan(self::SURE * $tolerance)->ranked(5, 24)->not())->average();
+
+        return max(0.0, min(1.0, 0.8 * ($length > 0 ? $pale / $length : 1.0) + max(0.0, 0.9 - $share)));
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Repair;
+
+use Snugfit\Core\Repair\Island;
+use Snugfit\Pixels\Vips\Image;
+
+/** Which part of a picture is background, before its edge is looked at closely. */
+final readonly class BackgroundRegion
+{
+    /**
+     * @param Image        $subject one band of bytes, 0 where the ground is and 255 elsewhere, on a grid of its own
+     * @param Image        $colour  the ground's, red, green, blue as floating numbers, on a small grid
+     * @param float        $noise   levels by which the ground's pixels stray
+     * @param list<Island> $islands
+     * @param float        $doubt   0 to 1
+     */
+    public function __construct(
+        public Image $subject,
+        public Image $colour,
+        public float $noise,
+        public bool $isPlain,
+        public array $islands,
+        public float $doubt,
+    ) {
+    }
+}

@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Repair;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Repair\CutOut;
+use Snugfit\Core\Repair\CutOutReport;
+use Snugfit\Core\Repair\EdgeStyle;
+use Snugfit\Pixels\Colour\WorkingSpaceConverter;
+use Snugfit\Pixels\Onnx\EdgeMatte;
+use Snugfit\Pixels\Onnx\TensorElementType;
+use Snugfit\Pixels\PremultipliedAlpha;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Zimg\ScratchFile;
+
+/** Takes the background away: where it is by BackgroundFinder, its edge pixel by pixel, piece after piece. */
+final readonly class BackgroundRemover
+{
+    private const PIECE = 512;
+
+    public function __construct(private BackgroundFinder $finder = new BackgroundFinder(), private int $threads = 1)
+    {
+    }
+
+    /**
+     * @param Image $picture red, green, blue, of 8 or 16 bits, perhaps transparent already
+     *
+     * @return array{Image, CutOutReport}
+     */
+    public function cut(Image $picture, CutOut $edit): array
+    {
+        $opaque = $picture->hasAlpha() ? $picture->flatten([PremultipliedAlpha::most($picture), PremultipliedAlpha::most($picture), PremultipliedAlpha::most($picture)]) : $picture;
+        $bytes = 16 === WorkingSpaceConverter::bitsOf($opaque) ? $opaque->rescaleTo(BandFormat::Byte) : $opaque;
+        $region = $this->finder->find($bytes, $edit);
+        $cut = $this->matted($opaque, $region);
+        $most = PremultipliedAlpha::most($picture);
+        $alpha = $this->edged($cut->extractBands(3, 1), $edit, $most);
+        if ($picture->hasAlpha()) {
+            $alpha = $alpha->multipliedBy($picture->extractBands($picture->bands() - 1, 1)->linear(1 / $most, 0.0))->roundTo($cut->format());
+        }
+        $made = $cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation());
+
+        return [$made, $this->report($made, $region, $most)];
+    }
+
+    private function matted(Image $picture, BackgroundRegion $region): Image
+    {
+        $size = $picture->size();
+        $isDeep = 16 === WorkingSpaceConverter::bitsOf($picture);
+        $form = $isDeep ? BandFormat::SignedInt : BandFormat::Byte;
+        $matte = new EdgeMatte(
+            $isDeep ? TensorElementType::Int : TensorElementType::Byte,
+            $isDeep ? 65535.0 : 255.0,
+            $region->noise,
+            $this->threads,
+        );
+        $ground = $region->colour->stretched($size);
+        $ground = ($isDeep ? $ground->linear(257.0, 0.0) : $ground)->roundTo($picture->format());
+        $where = $region->subject->size()->equals($size) ? $region->subject : $region->subject->stretched($size);
+        $made = new ScratchFile();
+        for ($y = 0; $y < $size->height; $y += self::PIECE) {
+            $height = min(self::PIECE, $size->height - $y);
+            $row = null;
+            for ($x = 0; $x < $size->width; $x += self::PIECE) {
+                $piece = new PixelWindow($x, $y, min(self::PIECE, $size->width - $x), $height);
+                $cut = $this->piece($picture, $ground, $where, $piece, $matte, $form);
+                $row = null === $row ? $cut->embed(0, 0, new PixelSize($size->width, $height), Extend::Copy) : $row->insert($cut, $x, 0);
+            }
+            $made->write($row?->bytes() ?? '');
+        }
+
+        return $made->image($size, 4, $picture->format(), $picture->interpretation());
+    }
+
+    private function piece(Image $picture, Image $ground, Image $where, PixelWindow $piece, EdgeMatte $matte, BandFormat $form): Image
+    {
+        $most = PremultipliedAlpha::most($picture);
+        $margin = EdgeMatte::MARGIN;
+        $wide = new PixelSize($piece->width + 2 * $margin, $piece->height + 2 * $margin);
+        $with = static fn (Image $image): Image => $image->embed(
+            $margin - $piece->x,
+            $margin - $piece->y,
+            new PixelSize($wide->width, $wide->height),
+            Extend::Copy,
+        );
+        $region = $with($where)->copyToMemory();
+        $inner = new PixelWindow($margin, $margin, $piece->width, $piece->height);
+        if (0.0 === $region->isLessThan(128.0)->average()) {
+            $own = $picture->crop($piece);
+
+            return $own->join($own->extractBands(0, 1)->linear(0.0, $most)->cast($picture->format()))->copyToMemory();
+        }
+        // Held as long as their samples are looked at.
+        [$given, $below] = [$with($picture)->cast($form), $with($ground)->cast($form)];
+        $cut = $matte->run($given->samples(), $below->samples(), $region->samples(), $wide);
+
+        // The next piece takes its place.
+        return Image::over($cut, $wide, 4, $form, $picture->interpretation())->crop($inner)->cast($picture->format())->copied();
+    }
+
+    /** Shifted and, where it is wanted, hard. */
+    private function edged(Image $alpha, CutOut $edit, float $most): Image
+    {
+        if (0.0 !== $edit->shift) {
+            $alpha = self::shifted($alpha, $edit->shift);
+        }
+
+        return EdgeStyle::Hard === $edit->edge
+            ? $alpha->isMoreThan($most / 2)->linear($most / 255, 0.0)->cast($alpha->format())
+            : $alpha;
+    }
+
+    private static function shifted(Image $alpha, float $pixels): Image
+    {
+        $by = static function (int $radius) use ($alpha, $pixels): Image {
+            $side = 2 * $radius + 1;
+
+            return 0 === $radius ? $alpha : $alpha->ranked($side, $pixels > 0 ? $side * $side - 1 : 0);
+        };
+        $whole = (int) floor(abs($pixels));
+        $part = abs($pixels) - $whole;
+
+        return 0.0 === $part
+            ? $by($whole)
+            : $by($whole)->linear(1 - $part, 0.0)->plus($by($whole + 1)->linear($part, 0.0))->roundTo($alpha->format());
+    }
+
+    private function report(Image $made, BackgroundRegion $region, float $most): CutOutReport
+    {
+        $alpha = $made->extractBands(3, 1);
+        $there = $alpha->isMoreThan(0.02 * $most)->average() / 255;
+        $whole = $alpha->isMoreThan(0.98 * $most)->average() / 255;
+
+        return new CutOutReport(
+            1 - $alpha->average() / $most,
+            $there > 0 ? ($there - $whole) / $there : 0.0,
+            (new HaloMeter())->measure($made, $region->colour, $most),
+            $region->doubt,
+            $region->isPlain,
+            $region->islands,
+        );
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Repair;
+
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
+
+/** Measures how much of the ground is left in the colours of an edge. */
+final readonly class HaloMeter
+{
+    /** Pixels on the long side of what is looked at, and how deep below the edge colours are the subject's own. */
+    private const SEEN = 1400;
+    private const DEEP = 7;
+
+    /** Levels that subject and ground must be apart for the edge to tell anything. */
+    private const APART = 24.0;
+
+    /**
+     * @param Image $cut    red, green, blue, alpha
+     * @param Image $ground red, green, blue as floating numbers from 0 to 255, on a grid of its own
+     *
+     * @return float 0 for none to 1 for the ground itself, as a mean over the edge
+     */
+    public function measure(Image $cut, Image $ground, float $most): float
+    {
+        $small = $cut->reducedWithin(self::SEEN)->cast(BandFormat::Float)->linear(255 / $most, 0.0)->copyToMemory();
+        [$colour, $alpha] = [$small->extractBands(0, 3), $small->extractBands(3, 1)];
+        $solid = $alpha->isMoreThan(250.0)->ranked(self::DEEP, 0)->copyToMemory();
+        if (null === $solid->brightest()) {
+            return 0.0;
+        }
+        // A level more, since nothing at all stands for what is to be filled.
+        $deep = $colour->linear(1.0, 1.0)->multipliedBy($solid->linear(1 / 255, 0.0))->roundTo(BandFormat::Short)->filledFromNearest();
+        $own = $deep->cast(BandFormat::Float)->linear(1.0, -1.0);
+        $between = $ground->stretched($small->size())->minus($own)->copyToMemory();
+        $square = self::sum($between->multipliedBy($between));
+        $share = self::sum($colour->minus($own)->multipliedBy($between))->dividedBy($square->linear(1.0, 1.0));
+        $isEdge = $alpha->isMoreThan(40.0)->both($alpha->isMoreThan(250.0)->ranked(3, 0)->not())
+            ->both($square->isMoreThan(self::APART ** 2));
+        $weight = $isEdge->average() / 255;
+        if (0.0 === $weight) {
+            return 0.0;
+        }
+        // No more than all of it, and no less than nothing.
+        $left = $share->positivePart()->linear(-1.0, 1.0)->positivePart()->linear(-1.0, 1.0)
+            ->multipliedBy($isEdge->linear(1 / 255, 0.0))->average();
+
+        return $left / $weight;
+    }
+
+    private static function sum(Image $bands): Image
+    {
+        return $bands->recombined([[1.0, 1.0, 1.0]]);
+    }
+}

@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Vips;
+
+use Snugfit\Core\Measure\PixelWindow;
+
+/** What hangs together in an image. */
+trait Regions
+{
+    /**
+     * Gives all that hangs together with a pixel and has its very value another one. In place: only for an image that copied()
+     * made and nobody else looks at.
+     *
+     * @return PixelWindow where that was
+     */
+    public function flood(int $x, int $y, int $value): PixelWindow
+    {
+        $vips = Vips::library();
+        $box = array_map(static fn (): \FFI\CData => $vips->new('int[1]'), range(0, 3));
+        [$left, $top, $width, $height] = array_map(static fn (\FFI\CData $one): \FFI\CData => \FFI::addr($one[0]), $box);
+        $options = ['equal' => 1, 'left' => $left, 'top' => $top, 'width' => $width, 'height' => $height];
+        if (0 !== $vips->vips_draw_flood1($this->pointer, (float) $value, $x, $y, ...self::tail($options))) {
+            throw VipsFailed::at('draw_flood', Vips::takeError());
+        }
+
+        return new PixelWindow($box[0][0], $box[1][0], max(1, $box[2][0]), max(1, $box[3][0]));
+    }
+
+    /** @return ?array{int, int} where a pixel of the largest value lies; null where that is 0 */
+    public function brightest(): ?array
+    {
+        $vips = Vips::library();
+        [$value, $x, $y] = [$vips->new('double[1]'), $vips->new('int[1]'), $vips->new('int[1]')];
+        if (0 !== $vips->vips_max($this->pointer, $value, ...self::tail(['x' => \FFI::addr($x[0]), 'y' => \FFI::addr($y[0])]))) {
+            throw VipsFailed::at('max', Vips::takeError());
+        }
+
+        return $value[0] > 0 ? [$x[0], $y[0]] : null;
+    }
+
+    /** The smallest window round all of a mask that is not 0; null where all of it is. */
+    public function extent(): ?PixelWindow
+    {
+        $vips = Vips::library();
+        [$columns, $rows] = [$vips->new('VipsImage*[1]'), $vips->new('VipsImage*[1]')];
+        if (0 !== $vips->vips_project($this->pointer, $columns, $rows, null)) {
+            throw VipsFailed::at('project', Vips::takeError());
+        }
+        [$across, $down] = array_map(
+            static fn (self $sums): array => array_keys(array_filter($sums->cast(BandFormat::Float)->values())),
+            [new self($columns[0]), new self($rows[0])],
+        );
+
+        return [] === $across || [] === $down
+            ? null
+            : new PixelWindow($across[0], $down[0], end($across) - $across[0] + 1, end($down) - $down[0] + 1);
+    }
+
+    /** Where samples are 0, what the nearest pixel that is not has. */
+    public function filledFromNearest(): self
+    {
+        return $this->then('fill_nearest');
+    }
+
+    /** What a table has for each sample. */
+    public function mappedBy(self $table): self
+    {
+        return self::make(
+            'maplut',
+            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_maplut($this->pointer, $out, $table->pointer, ...$tail),
+            [],
+        );
+    }
+
+    /** 255 where a sample is this value, 0 elsewhere. */
+    public function isEqualTo(float $value): self
+    {
+        return $this->then('relational_const1', [0, $value]);
+    }
+
+    /** The larger of two samples: of masks, what either has. */
+    public function either(self $other): self
+    {
+        return $this->with('orimage', $other);
+    }
+
+    public function both(self $other): self
+    {
+        return $this->with('andimage', $other);
+    }
+
+    /** Sample by sample, the smaller of two images' floating numbers. */
+    public function lesser(self $other): self
+    {
+        return $this->minus($this->minus($other)->positivePart());
+    }
+
+    public function not(): self
+    {
+        return $this->linear(-1.0, 255.0)->cast(BandFormat::Byte);
+    }
+}

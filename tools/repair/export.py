@@ -1,0 +1,39 @@
+"""Writes the graphs that repairs run.
+
+Usage: export.py WEIGHTS TARGET, two folders; the cut-out network only where WEIGHTS has it.
+"""
+import os
+import sys
+
+import torch
+
+from graphs import Matte, Patches
+
+
+def export(module, path, inputs, output, open_sides, opset=13):
+    torch.onnx.export(module.eval(), tuple(inputs.values()), path, opset_version=opset, input_names=list(inputs), output_names=[output],
+                      dynamic_axes=open_sides, do_constant_folding=True)
+    print('%s %d bytes' % (os.path.basename(path), os.path.getsize(path)))
+
+
+def matte(target):
+    for kind, depth in (('', torch.uint8), ('-deep', torch.int32)):
+        piece = torch.randint(0, 255, (1, 40, 56, 3), dtype=depth)
+        inputs = {'samples': piece, 'ground': piece.clone(), 'region': torch.zeros((1, 40, 56), dtype=torch.uint8),
+                  'most': torch.tensor([255.]), 'noise': torch.tensor([6.])}
+        sides = {name: {1: 'h', 2: 'w'} for name in ('samples', 'ground', 'region', 'cut')}
+        export(Matte(), os.path.join(target, 'matte' + kind + '.onnx'), inputs, 'cut', sides)
+
+
+def patches(target):
+    inputs = {'picture': torch.rand(1, 40, 50, 3) * 255, 'places': torch.tensor([3, 60, 200]), 'barred': torch.zeros(34, 44),
+              'trust': torch.ones(3)}
+    sides = {'picture': {1: 'h', 2: 'w'}, 'places': {0: 'n'}, 'barred': {0: 'ih', 1: 'iw'}, 'trust': {0: 'n'},
+             'voted': {1: 'h', 2: 'w'}}
+    # Adding up where several votes meet needs 16.
+    export(Patches(), os.path.join(target, 'patches.onnx'), inputs, 'voted', sides, 16)
+
+
+if __name__ == '__main__':
+    matte(sys.argv[2])
+    patches(sys.argv[2])
