@@ -71,7 +71,8 @@ class Patches(nn.Module):
     memory, for the votes).
 
     Picture, float [1, h, w, 3], 0 to 255, the hole filled somehow; places, int64 [n], row by row, the patches' first pixels; barred,
-    float [h - 6, w - 6], 0 where a patch may be taken from and much elsewhere; trust, float [n], how much each patch's vote counts. Out: float [1, h, w, 4], the votes' mean and their weight.
+    float [h - 6, w - 6], 0 where a patch may be taken from and much elsewhere; trust, float [n], how much each
+    patch's vote counts. Out: float [1, h, w, 4], the votes' mean and their weight.
     """
     SIDE = 7
     CALM = 6.  # squared levels a sample below which two patches count as the same

@@ -49,6 +49,12 @@ final readonly class CutOut implements Edit
         ]));
     }
 
+    /** For a picture so many times as large. */
+    public function scaled(float $times): self
+    {
+        return new self($this->insideGoes, $this->edge, $this->shift * min(1.0, $times), $this->marks, $this->sweeps);
+    }
+
     /** @param list<Mark> $marks */
     public function markedBy(array $marks): self
     {

@@ -53,6 +53,12 @@ final readonly class EditList
         return self::of(...$this->active());
     }
 
+    /** Without margins being cut, so that places in the picture are those in the master. */
+    public function untrimmed(): self
+    {
+        return new self(array_values(array_filter($this->lines, static fn (EditLine $line): bool => !$line->edit instanceof Trim)));
+    }
+
     /** @return ?int where the last edit of a kind stands */
     public function lastOf(EditKind $kind): ?int
     {

@@ -24,6 +24,16 @@ final readonly class Pen implements Edit
         return EditKind::Pen;
     }
 
+    public function isLike(self $other): bool
+    {
+        return $this->colour === $other->colour && $this->soft === $other->soft;
+    }
+
+    public function joinedBy(self $next): self
+    {
+        return new self([...$this->strokes, ...$next->strokes], $this->colour, $this->soft);
+    }
+
     public function summary(): string
     {
         $lines = 1 === \count($this->strokes) ? '1 line' : \count($this->strokes).' lines';

@@ -53,7 +53,7 @@ final readonly class Stroke
         $points = [];
         foreach (\is_array($given = $record->toArray()['points'] ?? null) ? $given : [] as $point) {
             if (!\is_array($point) || !is_numeric($point[0] ?? null) || !is_numeric($point[1] ?? null)) {
-                throw ImpossibleEdit::because('a point is a pair of whole numbers, in hundred thousandths of the picture\'s width and height.');
+                throw ImpossibleEdit::because('a point is a pair of whole numbers, in hundred thousandths of the sides.');
             }
             $points[] = [$point[0] / self::STEPS, $point[1] / self::STEPS];
         }

@@ -43,6 +43,7 @@ final readonly class JobRunner
             new MaskOverlayHandler(),
             new PrintThumbnailHandler(),
             new ReadPrintFileHandler(),
+            new RepairPreviewHandler(),
         ]);
     }
 

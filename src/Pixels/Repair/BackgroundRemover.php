@@ -34,14 +34,15 @@ final readonly class BackgroundRemover
      */
     public function cut(Image $picture, CutOut $edit): array
     {
-        $opaque = $picture->hasAlpha() ? $picture->flatten([PremultipliedAlpha::most($picture), PremultipliedAlpha::most($picture), PremultipliedAlpha::most($picture)]) : $picture;
+        $most = PremultipliedAlpha::most($picture);
+        $opaque = $picture->hasAlpha() ? $picture->flatten([$most, $most, $most]) : $picture;
         $bytes = 16 === WorkingSpaceConverter::bitsOf($opaque) ? $opaque->rescaleTo(BandFormat::Byte) : $opaque;
         $region = $this->finder->find($bytes, $edit);
         $cut = $this->matted($opaque, $region);
-        $most = PremultipliedAlpha::most($picture);
         $alpha = $this->edged($cut->extractBands(3, 1), $edit, $most);
         if ($picture->hasAlpha()) {
-            $alpha = $alpha->multipliedBy($picture->extractBands($picture->bands() - 1, 1)->linear(1 / $most, 0.0))->roundTo($cut->format());
+            $before = $picture->extractBands($picture->bands() - 1, 1)->linear(1 / $most, 0.0);
+            $alpha = $alpha->multipliedBy($before)->roundTo($cut->format());
         }
         $made = $cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation());
 

@@ -34,11 +34,18 @@ final readonly class MasterPreparer
     public function prepare(Master $master, EditList $edits): PreparedMaster
     {
         $space = WorkingSpaceConverter::isManaged($master->header()) ? WorkingSpace::Wide : WorkingSpace::Srgb;
-        $prepared = new PreparedMaster(
-            WorkingSpaceConverter::toWorking($master->picture(), $space),
-            null,
-            new FractionBox(0.0, 0.0, 1.0, 1.0),
-        );
+
+        return $this->prepared(WorkingSpaceConverter::toWorking($master->picture(), $space), $edits);
+    }
+
+    /**
+     * @param Image $picture red, green, blue, perhaps transparent, of 8 or 16 bits
+     *
+     * @throws ImpossibleEdit|OnnxFailed
+     */
+    public function prepared(Image $picture, EditList $edits): PreparedMaster
+    {
+        $prepared = new PreparedMaster($picture, null, new FractionBox(0.0, 0.0, 1.0, 1.0));
         foreach ($edits->active() as $edit) {
             $prepared = $this->edited($prepared, $edit);
         }

@@ -14,6 +14,7 @@ use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\ReferenceImage;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Repair\PreparedFacts;
 use Snugfit\Shop\FileStore;
@@ -175,6 +176,23 @@ class BatchArtwork
     public function pictureHash(): string
     {
         return $this->edits()->preparedHash($this->master);
+    }
+
+    public function wasMasterRead(): bool
+    {
+        return null !== $this->facts;
+    }
+
+    /** Whether its cut-out should be looked at. */
+    public function isInDoubt(): bool
+    {
+        return true === $this->prepared()?->cutOut?->isDoubtful();
+    }
+
+    /** Of the picture before margins are cut: pixels of the master, or of the grid that a drawing is repaired on. */
+    public function untrimmedSize(): PixelSize
+    {
+        return $this->masterFacts()->size;
     }
 
     /** Where its small copy of so many pixels is kept. */

@@ -7,6 +7,7 @@ namespace Snugfit\Web\Shared;
 use Snugfit\Shop\DeliveryFreshness;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\PlacementSummary;
 use Snugfit\Shop\PlacementSummaryCache;
@@ -71,6 +72,7 @@ final class BatchWorkflow
 
         return [
             new WorkflowStep('intake', 'Intake', self::intake($progress), $this->url('intake', $batch)),
+            new WorkflowStep('repair', 'Repair', self::repair($progress), $this->repairUrl($batch, $progress)),
             new WorkflowStep('fit', 'Fit sheet', self::fit($batch, $progress), $this->url('fit', $batch)),
             new WorkflowStep('framing', 'Framing', self::framing($progress), $this->placementUrl('framing', $batch, $progress->first())),
             new WorkflowStep('strip', 'Test strip', self::strip($progress), $this->placementUrl('strip', $batch, $enlarged)),
@@ -91,6 +93,33 @@ final class BatchWorkflow
             $unreadable > 0 => \sprintf('%d unreadable', $unreadable),
             default => \sprintf('%d read', \count($progress->artworks)),
         };
+    }
+
+    private static function repair(BatchProgress $progress): string
+    {
+        $count = static fn (callable $is): int => \count(array_filter($progress->artworks, $is));
+        $waiting = $count(static fn (BatchArtwork $one): bool => $one->isBeingPrepared());
+        $doubted = $count(static fn (BatchArtwork $one): bool => $one->isInDoubt());
+        $repaired = $count(static fn (BatchArtwork $one): bool => !$one->edits()->isSilent());
+
+        return match (true) {
+            [] === $progress->artworks => 'nothing yet',
+            $waiting > 0 => \sprintf('preparing %d', $waiting),
+            $doubted > 0 => \sprintf('%d in doubt', $doubted),
+            0 === $repaired => 'as they came',
+            default => \sprintf('%d repaired', $repaired),
+        };
+    }
+
+    private function repairUrl(Batch $batch, BatchProgress $progress): ?string
+    {
+        foreach ($progress->artworks as $artwork) {
+            if ($artwork->wasMasterRead()) {
+                return $this->urls->generate('repair', ['batch' => $batch->id(), 'artwork' => $artwork->id()]);
+            }
+        }
+
+        return null;
     }
 
     private static function fit(Batch $batch, BatchProgress $progress): string

@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Web\Repair;
+
+use Snugfit\Core\Failure;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Job\PatchJob;
+use Snugfit\Pixels\Job\RepairPreviewJob;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Undo\RepairChange;
+use Snugfit\Shop\Undo\UndoHistory;
+use Snugfit\Web\Shared\RenderedImage;
+use Snugfit\Work\Child\StoredMasters;
+use Snugfit\Work\Intake\ArtworkImporter;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
+use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+
+/** Repair: one picture, large, with its list of edits, and the batch as a strip below. */
+#[Route('/batches/{batch<\d+>}/repair/{artwork<\d+>}')]
+final class RepairController extends AbstractController
+{
+    /** Pixels across and down of a part at its own pixels. */
+    private const LARGEST = 1600;
+
+    public function __construct(
+        private readonly UndoHistory $history,
+        private readonly ArtworkImporter $importer,
+        private readonly StoredMasters $masters,
+        private readonly RenderedImage $pictures,
+    ) {
+    }
+
+    #[Route('', name: 'repair', methods: ['GET'])]
+    public function show(Batch $batch, BatchArtwork $artwork): Response
+    {
+        $this->mustBeReadable($artwork);
+
+        return $this->render('repair/repair.html.twig', ['batch' => $batch, 'artwork' => $artwork, 'strip' => RepairStrip::of($batch, $artwork)]);
+    }
+
+    /** The work order alone, asked for again while figures are measured. */
+    #[Route('/order', name: 'repair_order', methods: ['GET'])]
+    public function order(Batch $batch, BatchArtwork $artwork): Response
+    {
+        $this->mustBeReadable($artwork);
+
+        return $this->render('repair/_order.html.twig', ['batch' => $batch, 'artwork' => $artwork, 'strip' => RepairStrip::of($batch, $artwork)]);
+    }
+
+    #[Route('', name: 'repair_act', methods: ['POST'])]
+    public function act(Batch $batch, BatchArtwork $artwork, #[MapRequestPayload] RepairFields $sent): Response
+    {
+        $this->mustBeReadable($artwork);
+        try {
+            [$edits, $what] = $sent->into($artwork->edits());
+        } catch (Failure $e) {
+            throw new UnprocessableEntityHttpException($e->sentence(), $e);
+        }
+        $this->history->apply($batch, \sprintf('%s in "%s"', $what, $artwork->title()), RepairChange::of($artwork, $edits));
+        $this->importer->orderPrepared($artwork);
+
+        return $this->order($batch, $artwork);
+    }
+
+    /** Cut-out, margins and tone become the others' too, without the marks, which are this picture's own. */
+    #[Route('/same', name: 'repair_same', methods: ['POST'])]
+    public function same(Batch $batch, BatchArtwork $artwork): Response
+    {
+        $others = RepairStrip::of($batch, $artwork)->others();
+        $changes = array_map(
+            static fn (BatchArtwork $one): RepairChange => RepairChange::of($one, SameEdits::of($artwork->edits(), $one->edits())),
+            $others,
+        );
+        $this->history->apply($batch, \sprintf('Did the same as in "%s" to %d more', $artwork->title(), \count($others)), ...$changes);
+        $this->importer->orderPrepared(...$others);
+
+        return $this->order($batch, $artwork);
+    }
+
+    /** What the edits make of the picture, without its margins being cut, for the stage; or the master as it came. */
+    #[Route('/picture.png', name: 'repair_picture', methods: ['GET'])]
+    public function picture(Batch $batch, BatchArtwork $artwork, #[MapQueryParameter] bool $plain = false): Response
+    {
+        $edits = $plain ? new EditList() : $artwork->edits()->untrimmed();
+
+        return $this->pictures->answer(
+            RepairPreviewJob::key($artwork->master(), $edits),
+            fn (string $target): RepairPreviewJob => new RepairPreviewJob($this->masters->of($artwork->master()), $edits, $target),
+        );
+    }
+
+    /** A part of it at its own pixels. */
+    #[Route('/pixels.png', name: 'repair_pixels', methods: ['GET'])]
+    public function pixels(Batch $batch, BatchArtwork $artwork, Request $request): Response
+    {
+        $this->mustBeReadable($artwork);
+        $size = $artwork->untrimmedSize();
+        $number = static fn (string $name, int $least, int $most): int => max($least, min($most, $request->query->getInt($name)));
+        [$x, $y] = [$number('x', 0, $size->width - 1), $number('y', 0, $size->height - 1)];
+        $window = new PixelWindow(
+            $x,
+            $y,
+            $number('w', 1, min(self::LARGEST, $size->width - $x)),
+            $number('h', 1, min(self::LARGEST, $size->height - $y)),
+        );
+        $recipe = new Recipe(
+            new Frame($size, PixelWindow::whole($size)),
+            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size),
+            new Write(FileFormat::Png, Ppi::of(300), 8, true),
+            repair: $artwork->edits()->untrimmed()->effective(),
+        );
+
+        return $this->pictures->answer(
+            PatchJob::key($artwork->master(), $recipe, $window),
+            fn (string $target): PatchJob => new PatchJob($this->masters->of($artwork->master()), $recipe, $window, $target),
+        );
+    }
+
+    private function mustBeReadable(BatchArtwork $artwork): void
+    {
+        if (!$artwork->wasMasterRead()) {
+            throw $this->createNotFoundException('This picture could not be read, or not yet.');
+        }
+    }
+}
