@@ -14,6 +14,11 @@ final readonly class Retouch implements Edit
     {
     }
 
+    public function joinedBy(self $next): self
+    {
+        return new self([...$this->strokes, ...$next->strokes]);
+    }
+
     public function kind(): EditKind
     {
         return EditKind::Retouch;

@@ -12,6 +12,7 @@ use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\PatchJob;
@@ -51,7 +52,7 @@ final class RepairController extends AbstractController
     {
         $this->mustBeReadable($artwork);
 
-        return $this->render('repair/repair.html.twig', ['batch' => $batch, 'artwork' => $artwork, 'strip' => RepairStrip::of($batch, $artwork)]);
+        return $this->render('repair/repair.html.twig', self::view($batch, $artwork));
     }
 
     /** The work order alone, asked for again while figures are measured. */
@@ -60,7 +61,7 @@ final class RepairController extends AbstractController
     {
         $this->mustBeReadable($artwork);
 
-        return $this->render('repair/_order.html.twig', ['batch' => $batch, 'artwork' => $artwork, 'strip' => RepairStrip::of($batch, $artwork)]);
+        return $this->render('repair/_order.html.twig', self::view($batch, $artwork));
     }
 
     #[Route('', name: 'repair_act', methods: ['POST'])]
@@ -130,6 +131,12 @@ final class RepairController extends AbstractController
             PatchJob::key($artwork->master(), $recipe, $window),
             fn (string $target): PatchJob => new PatchJob($this->masters->of($artwork->master()), $recipe, $window, $target),
         );
+    }
+
+    /** @return array{batch: Batch, artwork: BatchArtwork, strip: RepairStrip} */
+    private static function view(Batch $batch, BatchArtwork $artwork): array
+    {
+        return ['batch' => $batch, 'artwork' => $artwork, 'strip' => RepairStrip::of($batch, $artwork)];
     }
 
     private function mustBeReadable(BatchArtwork $artwork): void

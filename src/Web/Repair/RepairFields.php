@@ -42,7 +42,10 @@ final readonly class RepairFields
         return match ($this->act) {
             'mark' => $this->marked($edits, Mark::fromRecord($this->record())),
             'unmark' => $this->unmarked($edits),
-            'switch' => [$edits->replaced($this->line, $this->lineOf($edits)->switched($this->on)), $this->on ? 'Switched on' : 'Switched off'],
+            'switch' => [
+                $edits->replaced($this->line, $this->lineOf($edits)->switched($this->on)),
+                $this->on ? 'Switched on' : 'Switched off',
+            ],
             'remove' => [$edits->without($this->line), 'Removed'],
             'change' => [$edits->replaced($this->line, new EditLine($this->edit(), $this->lineOf($edits)->isOn)), 'Changed'],
             default => $this->added($edits, $this->edit()),
@@ -66,8 +69,9 @@ final readonly class RepairFields
         $isNext = $before->isOn && \count($edits->untrimmed()->lines) - 1 === $last;
         $together = match (true) {
             $isOnly => $edit,
-            $isNext && $edit instanceof Retouch && $before->edit instanceof Retouch => new Retouch([...$before->edit->strokes, ...$edit->strokes]),
-            $isNext && $edit instanceof Pen && $before->edit instanceof Pen && $edit->isLike($before->edit) => $before->edit->joinedBy($edit),
+            !$isNext => null,
+            $edit instanceof Retouch && $before->edit instanceof Retouch => $before->edit->joinedBy($edit),
+            $edit instanceof Pen && $before->edit instanceof Pen && $edit->isLike($before->edit) => $before->edit->joinedBy($edit),
             default => null,
         };
 
