@@ -42,6 +42,9 @@ final readonly class BackgroundFinder
     private const LEAST_ISLAND = 0.0002;
     private const MOST_ISLANDS = 60;
 
+    /** Pixels on the long side of the grid that the ground's colours are kept on where marks say more. */
+    private const COLOURS = 640;
+
     /** The value of a region that was flooded. */
     private const FLOODED = 128;
 
@@ -66,10 +69,11 @@ final readonly class BackgroundFinder
             $islands[] = $island;
             $ground = $island->stays ? $ground : $ground->either($mask);
         }
+        [$ground, $colour] = $this->marked($ground->copyToMemory(), $found->colour, $small, $noise, $edit);
         $subject = $ground->not()->copyToMemory();
         $doubt = $this->doubt($subject, $off, $tolerance, $found->share);
 
-        return new BackgroundRegion($subject, $found->colour, $noise, $found->isPlain(), $islands, $doubt);
+        return new BackgroundRegion($subject, $colour, $noise, $found->isPlain(), $islands, $doubt);
     }
 
     /** How many levels each pixel is off the ground, over red, green and blue together. */
@@ -190,6 +194,42 @@ final readonly class BackgroundFinder
         }
 
         return $found;
+    }
+
+    /**
+     * What marks say beyond islands: of what goes the ground's colour is its own.
+     *
+     * @return array{Image, Image} the ground, and its colour
+     */
+    private function marked(Image $ground, Image $colour, Image $picture, float $noise, CutOut $edit): array
+    {
+        $spreader = new MarkSpreader($picture, $noise);
+        $more = null;
+        foreach ($edit->marks as $mark) {
+            $meant = $spreader->spread($mark, $mark->stays ? $ground : $ground->not()->copyToMemory());
+            if (null === $meant) {
+                continue;
+            }
+            $ground = ($mark->stays ? $ground->both($meant->not()) : $ground->either($meant))->copyToMemory();
+            if (!$mark->stays) {
+                $more = null === $more ? $meant : $more->either($meant);
+            }
+        }
+
+        return [$ground, null === $more ? $colour : self::coloured($colour, $picture, $more)];
+    }
+
+    /** The ground's colour with that of the picture where more of it counts as ground. */
+    private static function coloured(Image $colour, Image $picture, Image $more): Image
+    {
+        $part = $more->reducedWithin(self::COLOURS)->cast(BandFormat::Float)->linear(1 / 255, 0.0)->copyToMemory();
+        $seen = $picture->reducedTo($part->size())->cast(BandFormat::Float)->multipliedBy($part)->boxMean(2);
+        $weight = $part->boxMean(2);
+        $own = $seen->dividedBy($weight->linear(1.0, 1e-4));
+        $share = $weight->isMoreThan(0.04)->linear(1 / 255, 0.0);
+        $base = $colour->stretched($part->size());
+
+        return $base->plus($own->minus($base)->multipliedBy($share))->cast(BandFormat::Float)->copyToMemory();
     }
 
     /** @param list<Mark> $marks */

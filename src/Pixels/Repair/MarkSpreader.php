@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Repair;
+
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Repair\Mark;
+use Snugfit\Core\Repair\Stroke;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
+
+/** What a mark means beyond its own pixels: all of like colour that hangs together with what it lies on. */
+final readonly class MarkSpreader
+{
+    /** Levels that like colours are apart at the most: of what goes, and of what stays, where ground and subject hardly differ. */
+    private const LIKE_GOES = 18.0;
+    private const LIKE_STAYS = 6.0;
+
+    /** Places along a stroke from which it spreads. */
+    private const SEEDS = 8;
+
+    /** Of what a mark may spread over: more is a leak, and the mark means its own pixels alone. */
+    private const MOST = 0.75;
+
+    private const FLOODED = 128;
+
+    /** @param Image $picture red, green, blue as bytes */
+    public function __construct(private Image $picture, private float $noise)
+    {
+    }
+
+    /**
+     * @param Image $among one band, 255 where the mark has a say: the ground for what stays, the subject for what goes
+     *
+     * @return ?Image 255 where it counts; null where it lies on nothing of that
+     */
+    public function spread(Mark $mark, Image $among): ?Image
+    {
+        $size = $this->picture->size();
+        $own = StrokeRaster::draw([$mark->stroke], $size)->isMoreThan(127.0)->both($among)->copyToMemory();
+        if (null === $own->brightest()) {
+            return null;
+        }
+        $like = max($mark->stays ? self::LIKE_STAYS : self::LIKE_GOES, $this->noise * ($mark->stays ? 0.8 : 1.5));
+        $all = $among->average();
+        $made = $own;
+        foreach ($this->seeds($mark->stroke, $own) as [$x, $y]) {
+            $colour = array_map(floatval(...), $this->picture->crop(new PixelWindow($x, $y, 1, 1))->values());
+            $off = $this->picture->cast(BandFormat::Float)->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
+            $near = $off->multipliedBy($off)->recombined([[1.0, 1.0, 1.0]])->isLessThan($like * $like)->both($among)->copied();
+            $near->flood($x, $y, self::FLOODED);
+            $reached = $near->isEqualTo(self::FLOODED)->copyToMemory();
+            $isLeak = $reached->average() > self::MOST * $all || ($mark->stays && self::touchesBorder($reached));
+            $made = $isLeak ? $made : $made->either($reached)->copyToMemory();
+        }
+
+        return $made;
+    }
+
+    /** @return list<array{int, int}> places on the stroke that it covers, each in a colour not reached yet or not */
+    private function seeds(Stroke $stroke, Image $own): array
+    {
+        $size = $own->size();
+        $step = max(1, (int) ceil(\count($stroke->points) / self::SEEDS));
+        $seeds = [];
+        foreach ($stroke->points as $i => [$across, $down]) {
+            $x = max(0, min($size->width - 1, (int) floor($across * $size->width)));
+            $y = max(0, min($size->height - 1, (int) floor($down * $size->height)));
+            if (0 === $i % $step && [255] === $own->crop(new PixelWindow($x, $y, 1, 1))->values()) {
+                $seeds[] = [$x, $y];
+            }
+        }
+
+        return [] === $seeds ? [$own->brightest() ?? [0, 0]] : $seeds;
+    }
+
+    private static function touchesBorder(Image $mask): bool
+    {
+        $size = $mask->size();
+        foreach ([
+            new PixelWindow(0, 0, $size->width, 1),
+            new PixelWindow(0, $size->height - 1, $size->width, 1),
+            new PixelWindow(0, 0, 1, $size->height),
+            new PixelWindow($size->width - 1, 0, 1, $size->height),
+        ] as $side) {
+            if (null !== $mask->crop($side)->brightest()) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
