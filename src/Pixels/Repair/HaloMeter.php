@@ -16,6 +16,8 @@ final readonly class HaloMeter
 
     /** Levels that subject and ground must be apart for the edge to tell anything. */
     private const APART = 24.0;
+    /** Levels beside the line from one to the other within which a colour lies between them. */
+    private const BETWEEN = 16.0;
 
     /**
      * @param Image $cut    red, green, blue, alpha
@@ -36,9 +38,12 @@ final readonly class HaloMeter
         $own = $deep->cast(BandFormat::Float)->linear(1.0, -1.0);
         $between = $ground->stretched($small->size())->minus($own)->copyToMemory();
         $square = self::sum($between->multipliedBy($between));
-        $share = self::sum($colour->minus($own)->multipliedBy($between))->dividedBy($square->linear(1.0, 1.0));
+        $off = $colour->minus($own)->copyToMemory();
+        $share = self::sum($off->multipliedBy($between))->dividedBy($square->linear(1.0, 1.0));
+        // Another colour of the subject's own is no halo: what is one lies between the two.
+        $beside = self::sum($off->multipliedBy($off))->minus($share->multipliedBy($share)->multipliedBy($square));
         $isEdge = $alpha->isMoreThan(40.0)->both($alpha->isMoreThan(250.0)->ranked(3, 0)->not())
-            ->both($square->isMoreThan(self::APART ** 2));
+            ->both($square->isMoreThan(self::APART ** 2))->both($beside->isLessThan(self::BETWEEN ** 2));
         $weight = $isEdge->average() / 255;
         if (0.0 === $weight) {
             return 0.0;

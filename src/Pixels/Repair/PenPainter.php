@@ -16,6 +16,10 @@ final class PenPainter
 
     public static function draw(Image $picture, Pen $pen): Image
     {
+        if (null === $pen->colour && !$picture->hasAlpha()) {
+            $opaque = $picture->extractBands(0, 1)->linear(0.0, PremultipliedAlpha::most($picture))->cast($picture->format());
+            $picture = $picture->join($opaque)->withInterpretation($picture->interpretation());
+        }
         $size = $picture->size();
         $radius = max(array_map(static fn ($stroke): float => $stroke->radius, $pen->strokes)) * $size->longSide();
         $window = StrokeRaster::window($pen->strokes, $size)->widenedIn($size, $pen->soft ? (int) ceil(2 * self::SOFT * $radius) : 0);

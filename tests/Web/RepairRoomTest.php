@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Web;
+
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Repair\EditList;
+use Snugfit\Shop\BatchPlanner;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Entity\IntakeState;
+use Snugfit\Shop\FileStore;
+use Snugfit\Tests\Shop\ShopTestCase;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+
+/** Repairs are acts in a batch: kept, undone, prepared by workers, and what everything after them starts from. */
+final class RepairRoomTest extends ShopTestCase
+{
+    private Batch $shop;
+    private BatchArtwork $artwork;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->shop = $this->batch(['4x6']);
+        $this->artwork = $this->give($this->shop, 'emblem.png', 900, 600);
+    }
+
+    public function test_a_cut_out_is_prepared_and_everything_after_starts_from_it(): void
+    {
+        $master = $this->artwork->master();
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[50000, 50000]], 'radius' => 20000]], 'colour' => null]]);
+        self::assertTrue($this->artwork->isBeingPrepared());
+        self::assertSame([], $this->service(BatchPlanner::class)->artworks($this->shop), 'nothing is planned on what is not there yet');
+        $this->work();
+        $this->fresh();
+        self::assertSame(IntakeState::Read, $this->artwork->state());
+        self::assertTrue($this->artwork->facts()->isTransparent);
+        self::assertFalse($this->artwork->masterFacts()->isTransparent);
+        self::assertSame($master, $this->artwork->master());
+        self::assertTrue($this->service(FileStore::class)->has($this->artwork->previewKey(320)));
+        $placed = $this->service(BatchPlanner::class)->place($this->artwork, $this->service(BatchPlanner::class)->products($this->shop)[0]);
+        self::assertSame($this->artwork->edits()->effective()->toList(), $placed->effective->renderOptions()->repair->effective()->toList());
+    }
+
+    public function test_trimming_changes_the_picture_that_is_placed_and_undo_brings_the_master_back_at_once(): void
+    {
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[10000, 50000], [10000, 50000]], 'radius' => 50000]], 'colour' => null]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'trim', 'margin' => 0]]);
+        $this->work();
+        $this->fresh();
+        self::assertLessThan(900, $this->artwork->facts()->size->width);
+        self::assertSame(900, $this->artwork->untrimmedSize()->width);
+        $this->browser->request('POST', "/batches/{$this->shop->id()}/undo", server: self::OURS);
+        $this->work();
+        $this->fresh();
+        self::assertSame('900 × 600', (string) $this->artwork->facts()->size);
+        $this->browser->request('POST', "/batches/{$this->shop->id()}/redo", server: self::OURS);
+        $this->fresh();
+        self::assertSame(IntakeState::Read, $this->artwork->state(), 'it was prepared before, so nobody waits');
+        self::assertLessThan(900, $this->artwork->facts()->size->width);
+    }
+
+    public function test_lines_are_switched_changed_and_removed(): void
+    {
+        $this->send(['act' => 'mark', 'edit' => ['points' => [[50000, 50000]], 'radius' => 1000, 'stays' => true]]);
+        $this->send(['act' => 'mark', 'edit' => ['points' => [[20000, 50000]], 'radius' => 1000, 'stays' => false]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'retouch', 'strokes' => [['points' => [[100, 100]], 'radius' => 500]]]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'retouch', 'strokes' => [['points' => [[900, 100]], 'radius' => 500]]]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'tone', 'contrast' => 20]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'tone', 'contrast' => 30]]);
+        self::assertSame(['cutout', 'retouch', 'tone'], array_column($this->lines(), 'kind'), 'spots one after the other are one line, and tone is set once');
+        self::assertCount(2, (array) $this->lines()[0]['marks']);
+        self::assertCount(2, (array) $this->lines()[1]['strokes']);
+        $this->send(['act' => 'switch', 'line' => 0, 'on' => false]);
+        self::assertFalse($this->lines()[0]['on']);
+        $this->send(['act' => 'change', 'line' => 2, 'edit' => ['kind' => 'tone', 'warmth' => 7]]);
+        self::assertSame([7, 0], [$this->lines()[2]['warmth'], $this->lines()[2]['contrast']]);
+        $this->send(['act' => 'remove', 'line' => 1]);
+        self::assertSame(['cutout', 'tone'], array_column($this->lines(), 'kind'));
+    }
+
+    public function test_the_same_is_done_to_the_others_without_what_is_drawn_on_this_one(): void
+    {
+        $other = $this->give($this->shop, 'other.png', 700, 500);
+        $this->send(['act' => 'mark', 'edit' => ['points' => [[50000, 50000]], 'radius' => 1000, 'stays' => true]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'retouch', 'strokes' => [['points' => [[100, 100]], 'radius' => 500]]]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'trim', 'margin' => 200]]);
+        $this->browser->request('POST', $this->room().'/same', server: self::OURS);
+        self::assertResponseIsSuccessful();
+        $theirs = $this->service(\Doctrine\ORM\EntityManagerInterface::class)->find(BatchArtwork::class, $other->id())?->edits() ?? new EditList();
+        self::assertSame(['cutout', 'trim'], array_column($theirs->toList(), 'kind'));
+        self::assertSame([], $theirs->toList()[0]['marks']);
+        self::assertStringNotContainsString('Same for', (string) $this->browser->getResponse()->getContent());
+    }
+
+    public function test_pictures_are_shown_and_nonsense_changes_nothing(): void
+    {
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'fill', 'at' => [50000, 50000], 'colour' => '0f5c63', 'tolerance' => 255]]);
+        foreach (['/picture.png', '/picture.png?plain=1', '/pixels.png?x=10&y=10&w=64&h=48'] as $picture) {
+            $this->browser->request('GET', $this->room().$picture);
+            self::assertInstanceOf(BinaryFileResponse::class, $this->browser->getResponse(), (string) $this->browser->getResponse()->getContent());
+        }
+        self::assertSame([64, 48], \array_slice((array) getimagesize($this->browser->getResponse()->getFile()->getPathname()), 0, 2));
+        $before = $this->lines();
+        foreach ([
+            ['act' => 'explode'], ['act' => 'add', 'edit' => ['kind' => 'pen']], ['act' => 'switch', 'line' => 7],
+            ['act' => 'mark', 'edit' => ['points' => 'here', 'radius' => 10, 'stays' => true]],
+            ['act' => 'add', 'edit' => ['kind' => 'tone', 'contrast' => 1000]],
+        ] as $nonsense) {
+            $this->browser->request('POST', $this->room(), server: self::OURS + ['CONTENT_TYPE' => 'application/json'], content: (string) json_encode($nonsense));
+            self::assertResponseStatusCodeSame(422);
+            self::assertNotSame('', $this->browser->getCrawler()->filter('[data-sentence]')->text());
+        }
+        self::assertSame($before, $this->lines());
+    }
+
+    /** @param array<string, mixed> $fields */
+    private function send(array $fields): void
+    {
+        $this->browser->request('POST', $this->room(), server: self::OURS + ['CONTENT_TYPE' => 'application/json'], content: (string) json_encode($fields));
+        self::assertResponseIsSuccessful();
+    }
+
+    private function room(): string
+    {
+        return "/batches/{$this->shop->id()}/repair/{$this->artwork->id()}";
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function lines(): array
+    {
+        $this->fresh();
+
+        return $this->artwork->edits()->toList();
+    }
+
+    private function fresh(): void
+    {
+        $entities = $this->service(\Doctrine\ORM\EntityManagerInterface::class);
+        $entities->clear();
+        $this->shop = $entities->find(Batch::class, $this->shop->id()) ?? throw new \LogicException();
+        $this->artwork = $entities->find(BatchArtwork::class, $this->artwork->id()) ?? throw new \LogicException();
+    }
+}
