@@ -16,7 +16,7 @@ final class CutoutCommandTest extends CommandTestCase
         $told = $this->answer('cutout', 'badge.png', 'out/cut.png', '--trim', '--json');
         self::assertTrue($told->bool('plainGround'));
         self::assertSame([101, 101], [$told->int('width'), $told->int('height')]);
-        self::assertEqualsWithDelta(1 - (M_PI * 50.5 ** 2) / 40000, $told->float('removed'), 0.01);
+        self::assertEqualsWithDelta(1 - (\M_PI * 50.5 ** 2) / 40000, $told->float('removed'), 0.01);
         self::assertCount(1, $told->records('islands'));
         $cut = Master::open($this->folder.'/out/cut.png')->picture();
         self::assertSame('101 × 101', (string) $cut->size());

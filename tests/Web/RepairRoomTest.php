@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Web;
 
-use Snugfit\Core\JsonReader;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;

@@ -32,10 +32,13 @@ class Matte(nn.Module):
             lowest = -self.widest(torch.where(near > .5, -far, torch.full_like(far, -FAR)), 3)
             near = torch.maximum(near, (far >= lowest - .5 * noise).to(torch.float32) * self.widest(near, 3))
         # The colour that differs most from the ground's nearby is taken for the subject's own.
-        side = 2 * self.REACH + 1
-        _, place = F.max_pool2d(far, side, 1, side // 2, return_indices=True)
+        # Across first, then down: the same as over the square, and quicker.
+        side, reach = 2 * self.REACH + 1, self.REACH
+        most_across, across = F.max_pool2d(far, (1, side), 1, (0, reach), return_indices=True)
+        _, down = F.max_pool2d(most_across, (side, 1), 1, (reach, 0), return_indices=True)
+        place = torch.gather(across.flatten(2), 2, down.flatten(2))
         flat = torch.cat((colour, ground), 1).flatten(2)
-        found = torch.gather(flat, 2, place.flatten(2).expand(-1, 6, -1)).reshape(1, 6, far.shape[2], far.shape[3])
+        found = torch.gather(flat, 2, place.expand(-1, 6, -1)).reshape(1, 6, far.shape[2], far.shape[3])
         subject = found[:, :3]
         whole = subject - ground
         length = (whole * whole).sum(1, keepdim=True).clamp_min(1.)

@@ -18,7 +18,7 @@ from PIL import Image, ImageFilter
 
 from network import SIDE, CutoutNetwork
 
-STEPS, BATCH, RATE = 8000, 10, .002
+STEPS, BATCH, RATE = 5000, 10, .002
 
 
 class Composites:

@@ -21,7 +21,7 @@ use Snugfit\Pixels\Vips\Image;
 final readonly class BackgroundFinder
 {
     /** Pixels on the long side of the grid that regions are found on. */
-    private const GRID = 2200;
+    private const GRID = 1800;
 
     /** Levels that a pixel of the ground may be off it, at the least and the most. */
     private const LEAST_NOISE = 4.0;
@@ -97,7 +97,7 @@ final readonly class BackgroundFinder
     /** Levels by which the ground's own pixels stray. */
     private function noise(Image $off, Image $ground): float
     {
-        $deep = $ground->ranked(5, 0);
+        $deep = $ground->eroded(2);
         // What is not ground counts as the highest value, which is left out.
         $counts = $off->linear(8.0, 0.0)->roundTo(BandFormat::Short)->cast(BandFormat::Short);
         $counts = $counts->isMoreThan(254.0)->either($deep->not())->linear(-1.0, 255.0)->linear(1 / 255, 0.0)
@@ -122,12 +122,12 @@ final readonly class BackgroundFinder
     private function separated(Image $like): array
     {
         $all = self::joined($like);
-        $wide = self::joined($like->ranked(3, 0));
+        $wide = self::joined($like->eroded(1));
         // Not joined where it is wide: behind gaps of two pixels. Narrow itself, it is a gap; wide again, an island.
-        $behind = $all->both($wide->ranked(5, 24)->not())->copied();
+        $behind = $all->both($wide->dilated(2)->not())->copied();
         $ground = $all;
         for ($i = 0; $i < self::MOST_ISLANDS; ++$i) {
-            $seed = $behind->isEqualTo(255)->ranked(5, 0)->brightest();
+            $seed = $behind->isEqualTo(255)->eroded(2)->brightest();
             if (null === $seed) {
                 break;
             }
@@ -147,8 +147,8 @@ final readonly class BackgroundFinder
             return $ground;
         }
         $rest = $ground->not();
-        $thick = $rest->ranked(5, 0)->ranked(7, 48);
-        $sure = $off->isMoreThan(self::SURE * $tolerance)->ranked(7, 48);
+        $thick = $rest->eroded(2)->dilated(3);
+        $sure = $off->isMoreThan(self::SURE * $tolerance)->dilated(3);
 
         return $ground->either($rest->both($thick->either($sure)->not()))->copyToMemory();
     }
@@ -165,7 +165,7 @@ final readonly class BackgroundFinder
         $found = [];
         for ($i = 0; $i < self::MOST_ISLANDS; ++$i) {
             // The middle of a wide part first, so that edges of lines are left over.
-            $seed = $rest->isEqualTo(255)->ranked(3, 0)->brightest();
+            $seed = $rest->isEqualTo(255)->eroded(1)->brightest();
             if (null === $seed) {
                 break;
             }
@@ -250,9 +250,9 @@ final readonly class BackgroundFinder
     /** How much of the edge is hardly one, and how much of the border is no ground. */
     private function doubt(Image $subject, Image $off, float $tolerance, float $share): float
     {
-        $edge = $subject->both($subject->not()->ranked(3, 8));
+        $edge = $subject->both($subject->not()->dilated(1));
         $length = $edge->average();
-        $pale = $edge->both($off->isMoreThan(self::SURE * $tolerance)->ranked(5, 24)->not())->average();
+        $pale = $edge->both($off->isMoreThan(self::SURE * $tolerance)->dilated(2)->not())->average();
 
         return max(0.0, min(1.0, 0.8 * ($length > 0 ? $pale / $length : 1.0) + max(0.0, 0.9 - $share)));
     }

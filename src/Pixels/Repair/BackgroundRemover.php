@@ -21,7 +21,7 @@ use Snugfit\Pixels\Zimg\ScratchFile;
 /** Takes the background away: where it is by BackgroundFinder, its edge pixel by pixel, piece after piece. */
 final readonly class BackgroundRemover
 {
-    private const PIECE = 512;
+    private const PIECE = 384;
 
     public function __construct(private BackgroundFinder $finder = new BackgroundFinder(), private int $threads = 1)
     {
@@ -69,7 +69,11 @@ final readonly class BackgroundRemover
             $row = null;
             for ($x = 0; $x < $size->width; $x += self::PIECE) {
                 $piece = new PixelWindow($x, $y, min(self::PIECE, $size->width - $x), $height);
-                $cut = $this->piece($picture, $ground, $where, $piece, $matte, $form);
+                $cut = match (self::shareOfGround($region->subject, $piece, $size)) {
+                    0.0 => self::whole($picture->crop($piece), PremultipliedAlpha::most($picture)),
+                    1.0 => self::whole($picture->crop($piece), 0.0),
+                    default => $this->piece($picture, $ground, $where, $piece, $matte, $form),
+                };
                 $row = null === $row ? $cut->embed(0, 0, new PixelSize($size->width, $height), Extend::Copy) : $row->insert($cut, $x, 0);
             }
             $made->write($row?->bytes() ?? '');
@@ -78,9 +82,27 @@ final readonly class BackgroundRemover
         return $made->image($size, 4, $picture->format(), $picture->interpretation());
     }
 
+    /** Of a piece and a little round it; told on the region's own grid. */
+    private static function shareOfGround(Image $subject, PixelWindow $piece, PixelSize $size): float
+    {
+        $times = $subject->size()->width / $size->width;
+        $window = (new PixelWindow(
+            (int) floor($piece->x * $times),
+            (int) floor($piece->y * $times),
+            max(1, (int) ceil($piece->width * $times)),
+            max(1, (int) ceil($piece->height * $times)),
+        ))->widenedIn($subject->size(), EdgeMatte::MARGIN);
+
+        return 1 - $subject->crop($window)->average() / 255;
+    }
+
+    private static function whole(Image $piece, float $alpha): Image
+    {
+        return $piece->join($piece->extractBands(0, 1)->linear(0.0, $alpha)->cast($piece->format()))->copyToMemory();
+    }
+
     private function piece(Image $picture, Image $ground, Image $where, PixelWindow $piece, EdgeMatte $matte, BandFormat $form): Image
     {
-        $most = PremultipliedAlpha::most($picture);
         $margin = EdgeMatte::MARGIN;
         $wide = new PixelSize($piece->width + 2 * $margin, $piece->height + 2 * $margin);
         $with = static fn (Image $image): Image => $image->embed(
@@ -91,11 +113,6 @@ final readonly class BackgroundRemover
         );
         $region = $with($where)->copyToMemory();
         $inner = new PixelWindow($margin, $margin, $piece->width, $piece->height);
-        if (0.0 === $region->isLessThan(128.0)->average()) {
-            $own = $picture->crop($piece);
-
-            return $own->join($own->extractBands(0, 1)->linear(0.0, $most)->cast($picture->format()))->copyToMemory();
-        }
         // Held as long as their samples are looked at.
         [$given, $below] = [$with($picture)->cast($form), $with($ground)->cast($form)];
         $cut = $matte->run($given->samples(), $below->samples(), $region->samples(), $wide);

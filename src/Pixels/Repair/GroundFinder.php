@@ -19,7 +19,7 @@ final class GroundFinder
     public const PLAIN = 0.45;
 
     /** Cells on the long side of the grid. */
-    private const GRID = 224;
+    private const GRID = 176;
 
     private const RING = 3;
     private const BIN = 24;
@@ -28,11 +28,11 @@ final class GroundFinder
     private const LEAST = 9.0;
 
     /** Rounds of following it inwards, and how much darker a shadow may be. */
-    private const FOLLOWED = 6;
+    private const FOLLOWED = 5;
     private const DARKEST = 0.45;
     private const OTHER_HUE = 14.0;
     private const OTHER_SHADE = 9.0;
-    private const SHADE_STEP = 16.0;
+    private const SHADE_STEP = 21.0;
 
     private int $width = 0;
     private int $height = 0;
@@ -83,6 +83,7 @@ final class GroundFinder
         $mode = $this->mode($ring);
         $inliers = array_values(array_filter($ring, fn (int $cell): bool => $this->off($cell, $mode) < 30));
         $tolerance = 30.0;
+        $best = ColourSurface::through(array_map($this->sample(...), $inliers), 1);
         for ($round = 0; $round < self::ROUNDS; ++$round) {
             $terms = $round < 1 ? 1 : ($round < 4 ? 3 : 6);
             $surface = ColourSurface::through(array_map($this->sample(...), $inliers), $terms);
@@ -99,9 +100,9 @@ final class GroundFinder
             if (\count($next) < 0.7 * \count($inliers)) {
                 break;
             }
-            $inliers = $next;
-            $this->surface = $this->everywhere($surface);
+            [$inliers, $best] = [$next, $surface];
         }
+        $this->surface = $this->everywhere($best);
 
         return [$inliers, $tolerance];
     }

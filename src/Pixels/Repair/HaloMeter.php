@@ -11,8 +11,8 @@ use Snugfit\Pixels\Vips\Image;
 final readonly class HaloMeter
 {
     /** Pixels on the long side of what is looked at, and how deep below the edge colours are the subject's own. */
-    private const SEEN = 1400;
-    private const DEEP = 7;
+    private const SEEN = 800;
+    private const DEEP = 3;
 
     /** Levels that subject and ground must be apart for the edge to tell anything. */
     private const APART = 24.0;
@@ -29,7 +29,7 @@ final readonly class HaloMeter
     {
         $small = $cut->reducedWithin(self::SEEN)->cast(BandFormat::Float)->linear(255 / $most, 0.0)->copyToMemory();
         [$colour, $alpha] = [$small->extractBands(0, 3), $small->extractBands(3, 1)];
-        $solid = $alpha->isMoreThan(250.0)->ranked(self::DEEP, 0)->copyToMemory();
+        $solid = $alpha->isMoreThan(250.0)->eroded(self::DEEP)->copyToMemory();
         if (null === $solid->brightest()) {
             return 0.0;
         }
@@ -42,7 +42,7 @@ final readonly class HaloMeter
         $share = self::sum($off->multipliedBy($between))->dividedBy($square->linear(1.0, 1.0));
         // Another colour of the subject's own is no halo: what is one lies between the two.
         $beside = self::sum($off->multipliedBy($off))->minus($share->multipliedBy($share)->multipliedBy($square));
-        $isEdge = $alpha->isMoreThan(40.0)->both($alpha->isMoreThan(250.0)->ranked(3, 0)->not())
+        $isEdge = $alpha->isMoreThan(40.0)->both($alpha->isMoreThan(250.0)->eroded(1)->not())
             ->both($square->isMoreThan(self::APART ** 2))->both($beside->isLessThan(self::BETWEEN ** 2));
         $weight = $isEdge->average() / 255;
         if (0.0 === $weight) {

@@ -58,6 +58,39 @@ trait Regions
             : new PixelWindow($across[0], $down[0], end($across) - $across[0] + 1, end($down) - $down[0] + 1);
     }
 
+    /** A mask without so many pixels at its edge; all of them where it ends in a corner. */
+    public function eroded(int $pixels): self
+    {
+        return $this->morphed($pixels, 0);
+    }
+
+    /** A mask and so many pixels round it. */
+    public function dilated(int $pixels): self
+    {
+        return $this->morphed($pixels, 1);
+    }
+
+    private function morphed(int $pixels, int $how): self
+    {
+        $square = self::matrix([[255.0, 255.0, 255.0], [255.0, 255.0, 255.0], [255.0, 255.0, 255.0]]);
+        $made = $this;
+        for ($i = 0; $i < $pixels; ++$i) {
+            $made = self::make(
+                'morph',
+                static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_morph(
+                    $made->pointer,
+                    $out,
+                    $square->pointer,
+                    $how,
+                    ...$tail,
+                ),
+                [],
+            );
+        }
+
+        return $made;
+    }
+
     /** Where samples are 0, what the nearest pixel that is not has. */
     public function filledFromNearest(): self
     {

@@ -103,6 +103,7 @@ final class Vips
         VipsArrayInt *vips_array_int_new(const int *array, int n);
         int vips_min(VipsImage *in, double *out, ...);
         int vips_max(VipsImage *in, double *out, ...);
+        int vips_morph(VipsImage *in, VipsImage **out, VipsImage *mask, int morph, ...);
         int vips_draw_flood1(VipsImage *image, double ink, int x, int y, ...);
         int vips_fill_nearest(VipsImage *in, VipsImage **out, ...);
         int vips_maplut(VipsImage *in, VipsImage **out, VipsImage *lut, ...);

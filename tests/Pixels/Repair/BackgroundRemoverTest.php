@@ -85,7 +85,8 @@ final class BackgroundRemoverTest extends PixelTestCase
     public function test_a_soft_shadow_is_ground(): void
     {
         $this->composite(['xc:white']);
-        $file = $this->convert('shadowed.png', '-size', '500x500', 'xc:white', '(', '-background', 'none', 'bird.svg', '-fill', 'black', '-colorize', '100', '-channel', 'A', '-evaluate', 'multiply', '0.3', '-blur', '0x12', ')', '-geometry', '+8+10', '-composite', '(', '-background', 'none', 'bird.svg', ')', '-composite');
+        $this->convert('shade.png', 'truth.png', '-channel', 'RGB', '-evaluate', 'set', '0', '-channel', 'A', '-evaluate', 'multiply', '0.3', '-channel', 'RGBA', '-blur', '0x12');
+        $file = $this->convert('shadowed.png', '-size', '500x500', 'xc:white', 'shade.png', '-geometry', '+8+10', '-composite', 'truth.png', '-geometry', '+0+0', '-composite', '-define', 'png:color-type=2', '-depth', '8');
         [$made] = $this->cut($file, new CutOut());
         self::assertGreaterThan(0.97, $this->sharedWithTruth($made));
     }
