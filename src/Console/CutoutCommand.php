@@ -94,7 +94,8 @@ final class CutoutCommand extends Command
         if ($isJson) {
             $output->writeln(json_encode(
                 $isFolder ? $told : $told[0] ?? [],
-                \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT | \JSON_INVALID_UTF8_SUBSTITUTE,
+                \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT
+                    | \JSON_INVALID_UTF8_SUBSTITUTE,
             ), OutputInterface::OUTPUT_RAW);
 
             return;

@@ -56,7 +56,7 @@ final readonly class RepairRun
             $files[$path] = \sprintf('%s/%s.png', $out, preg_replace('/\.[^.\/]+$/', '', $name));
         }
         if (\count(array_unique($files)) < \count($files)) {
-            throw new \InvalidArgumentException('Two pictures of that folder differ in their endings alone; their results would take one name.');
+            throw new \InvalidArgumentException('Two pictures of that folder differ in their endings alone; give one another name.');
         }
 
         return $files;

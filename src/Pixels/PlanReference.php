@@ -48,7 +48,8 @@ final readonly class PlanReference
         // As fine as the grid, so that a point stands for the cell round it.
         $side = (int) min(self::SOURCE, max(16, ceil(($frame->picture->longSide() * self::GRID) / $frame->crop->size()->longSide())));
         $small = match (true) {
-            null !== $copy && is_file($copy) && $side <= self::COPY => Image::thumbnailOf($copy, $side),
+            // A transparent one's may have been made before its colours were kept there.
+            null !== $copy && is_file($copy) && $side <= self::COPY && !$master->header()->hasAlpha() => Image::thumbnailOf($copy, $side),
             $master->format->isVector() => $master->drawing($side / $frame->picture->longSide())->copyToMemory(),
             default => Image::thumbnailOf($master->path, $side),
         };

@@ -41,6 +41,10 @@ for ($i = 1; $i <= 20; ++$i) {
 $discs = implode('', array_map(static fn (int $i): string => sprintf('<circle cx="%d" cy="%d" r="%d" fill="#%06x" opacity="0.6"/>', 97 * $i % 1200, 61 * $i % 800, 20 + 9 * $i, 0x123456 * $i % 0xFFFFFF), range(1, 12)));
 file_put_contents($folder.'/large.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="800"><rect width="1200" height="800" fill="#0f5c63"/>'.$discs.'</svg>');
 
+// A bird on white with a white eye, a hole, and a spot on its breast.
+$bird = '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="600"><rect width="600" height="600" fill="#fff"/><ellipse cx="300" cy="300" rx="180" ry="250" fill="#1e2b2f"/><circle cx="300" cy="170" r="50" fill="#fff"/><ellipse cx="300" cy="420" rx="60" ry="40" fill="#fff"/><circle cx="228" cy="300" r="5" fill="#e0702a"/></svg>';
+Image::drawing($bird)->flatten([255.0, 255.0, 255.0])->save('png', $folder.'/design.png', []);
+
 $good = (string) file_get_contents($folder.'/good/picture-02.png');
 file_put_contents($folder.'/bad/empty.jpg', '');
 file_put_contents($folder.'/bad/letter.jpg', 'Dear keeper, the lamp is lit.');

@@ -9,7 +9,9 @@ use Snugfit\Core\Artwork\ColourModel;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Reading\MasterReader;
 use Snugfit\Pixels\Reading\UnreadableMaster;
 use Snugfit\Pixels\Vips\Image;
 
@@ -218,7 +220,7 @@ final class MasterReaderTest extends PixelTestCase
     {
         $path = $this->convert('a.jpg', '-size', '800x400', 'plasma:', '-colorspace', 'CMYK');
         $this->tool('exiftool', '-q', '-n', '-overwrite_original', '-Orientation=6', $path);
-        (new \Snugfit\Pixels\Reading\MasterReader())->read(Master::open($path), [320 => $this->folder.'/p.webp']);
+        (new MasterReader())->read(Master::open($path), [320 => $this->folder.'/p.webp']);
         $facts = $this->read($this->folder.'/p.webp');
         self::assertEquals([new PixelSize(160, 320), ColourModel::Rgb, 1], [$facts->size, $facts->colour, $facts->exifOrientation]);
     }
@@ -244,5 +246,30 @@ final class MasterReaderTest extends PixelTestCase
         $chunk = static fn (string $type, string $data): string => pack('N', \strlen($data)).$type.$data.pack('N', crc32($type.$data));
 
         return "\x89PNG\r\n\x1a\n".$chunk('IHDR', pack('NNCCCCC', $width, $height, 8, 2, 0, 0, 0)).$chunk('IDAT', (string) gzcompress(str_repeat("\0", 100_000))).$chunk('IEND', '');
+    }
+
+    /** @param list<string> $how */
+    #[DataProvider('withoutProfile')]
+    public function test_a_small_copy_has_the_colours_of_a_master_that_brings_no_profile(string $name, array $how, string $expected): void
+    {
+        $file = $this->convert($name, '-size', '800x600', 'xc:#1e2b2f', '-strip', ...$how);
+        (new MasterReader())->read(Master::open($file), [320 => $this->folder.'/small.webp']);
+        $read = array_map(intval(...), explode(',', $this->tool('convert', 'small.webp', '-format', '%[fx:round(255*p{160,120}.r)],%[fx:round(255*p{160,120}.g)],%[fx:round(255*p{160,120}.b)]', 'info:')));
+        foreach (explode(',', $expected) as $i => $level) {
+            self::assertEqualsWithDelta((int) $level, $read[$i], 2.0);
+        }
+        $of = Image::thumbnailOf($file, 100)->crop(new PixelWindow(50, 40, 1, 1))->values();
+        foreach (explode(',', $expected) as $i => $level) {
+            self::assertEqualsWithDelta((int) $level, $of[$i], 1.0);
+        }
+    }
+
+    /** @return iterable<string, array{string, list<string>, string}> */
+    public static function withoutProfile(): iterable
+    {
+        yield 'opaque' => ['plain.png', ['-define', 'png:color-type=2', '-depth', '8'], '30,43,47'];
+        yield 'transparent' => ['through.png', ['-fill', 'none', '-draw', 'rectangle 0,0 20,599', '-define', 'png:color-type=6', '-depth', '8'], '30,43,47'];
+        yield 'of 16 bits' => ['deep.png', ['-define', 'png:color-type=2', '-define', 'png:bit-depth=16', '-depth', '16'], '30,43,47'];
+        yield 'JPEG' => ['plain.jpg', ['-quality', '100', '-sampling-factor', '1x1'], '30,43,47'];
     }
 }

@@ -43,6 +43,29 @@ final class RepairRoomTest extends ShopTestCase
         self::assertSame($this->artwork->edits()->effective()->toList(), $placed->effective->renderOptions()->repair->effective()->toList());
     }
 
+    public function test_what_is_printed_is_the_repaired_picture_and_it_stands_until_that_changes(): void
+    {
+        $shop = $this->batch(['sticker'], 'Stickers');
+        $this->shop = $shop;
+        $this->artwork = $this->give($shop, 'design.png', 1200, 1200);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[0, 0], [100000, 0]], 'radius' => 20000]], 'colour' => null]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'trim', 'margin' => 0]]);
+        $this->work();
+        $this->fresh();
+        $this->press($this->shop);
+        $file = $this->lastFiles($this->shop)[0];
+        self::assertSame([], array_filter([$file->reason()]));
+        self::assertSame(\Snugfit\Shop\Entity\PrintFileState::Made, $file->state());
+        self::assertStringContainsString('"repair"', $file->recipe()?->canonicalJson() ?? '');
+        $this->press($this->shop);
+        self::assertSame(\Snugfit\Shop\Entity\PrintFileState::Unchanged, $this->lastFiles($this->shop)[0]->state(), 'nothing is made again for nothing');
+        $this->send(['act' => 'switch', 'line' => 0, 'on' => false]);
+        $this->work();
+        $this->fresh();
+        $this->press($this->shop);
+        self::assertSame(\Snugfit\Shop\Entity\PrintFileState::Made, $this->lastFiles($this->shop)[0]->state());
+    }
+
     public function test_trimming_changes_the_picture_that_is_placed_and_undo_brings_the_master_back_at_once(): void
     {
         $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[10000, 50000], [10000, 50000]], 'radius' => 50000]], 'colour' => null]]);

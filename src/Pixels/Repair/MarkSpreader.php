@@ -47,7 +47,8 @@ final readonly class MarkSpreader
         $made = $own;
         foreach ($this->seeds($mark->stroke, $own) as [$x, $y]) {
             $colour = array_map(floatval(...), $this->picture->crop(new PixelWindow($x, $y, 1, 1))->values());
-            $off = $this->picture->cast(BandFormat::Float)->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
+            $off = $this->picture->cast(BandFormat::Float)
+                ->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
             $near = $off->multipliedBy($off)->recombined([[1.0, 1.0, 1.0]])->isLessThan($like * $like)->both($among)->copied();
             $near->flood($x, $y, self::FLOODED);
             $reached = $near->isEqualTo(self::FLOODED)->copyToMemory();

@@ -192,7 +192,9 @@ trait Geometry
 
         return $isPlain
             ? $this->within($side, Kernel::Lanczos)
-            : $this->then('thumbnail_image', [$side], ['height' => $side, 'size' => 2, 'export-profile' => 'srgb']);
+            : self::inSrgb(
+                fn (array $options): self => $this->then('thumbnail_image', [$side], ['height' => $side, 'size' => 2] + $options),
+            );
     }
 
     /** The same without a thought for colour, a little softer and as quick as can be: to be measured, not looked at. */
