@@ -8,6 +8,7 @@ import sys
 import torch
 
 from graphs import Matte, Patches
+from network import SIDE, CutoutNetwork
 
 
 def export(module, path, inputs, output, open_sides, opset=13):
@@ -34,6 +35,26 @@ def patches(target):
     export(Patches(), os.path.join(target, 'patches.onnx'), inputs, 'voted', sides, 16)
 
 
+class Shares(torch.nn.Module):
+    def __init__(self, network):
+        super().__init__()
+        self.network = network
+
+    def forward(self, planes):
+        return torch.sigmoid(self.network(planes))
+
+
+def cutout(weights, target):
+    path = os.path.join(weights, 'cutout.pt')
+    if not os.path.exists(path):
+        print('no cut-out network yet')
+        return
+    network = CutoutNetwork()
+    network.load_state_dict(torch.load(path))
+    export(Shares(network), os.path.join(target, 'cutout.onnx'), {'planes': torch.zeros(1, 6, SIDE, SIDE)}, 'shares', {})
+
+
 if __name__ == '__main__':
     matte(sys.argv[2])
     patches(sys.argv[2])
+    cutout(*sys.argv[1:3])

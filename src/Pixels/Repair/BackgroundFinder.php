@@ -48,8 +48,10 @@ final readonly class BackgroundFinder
     /** The value of a region that was flooded. */
     private const FLOODED = 128;
 
-    public function __construct(private GroundFinder $grounds = new GroundFinder())
-    {
+    public function __construct(
+        private GroundFinder $grounds = new GroundFinder(),
+        private SubjectFinder $subjects = new SubjectFinder(),
+    ) {
     }
 
     /** @param Image $picture red, green, blue as bytes */
@@ -57,6 +59,9 @@ final readonly class BackgroundFinder
     {
         $small = $picture->reducedWithin(self::GRID)->copyToMemory();
         $found = $this->grounds->find($small);
+        if (!$found->isPlain()) {
+            return $this->busy($picture, $found, $edit);
+        }
         $off = self::distance($small, $found->colour)->lesser(self::distance($small, $found->surface))->copyToMemory();
         $rough = self::joined($off->isLessThan(self::FIRST_TOLERANCE));
         $noise = $this->noise($off, $rough);
@@ -74,6 +79,19 @@ final readonly class BackgroundFinder
         $doubt = $this->doubt($subject, $off, $tolerance, $found->share);
 
         return new BackgroundRegion($subject, $colour, $noise, $found->isPlain(), $islands, $doubt);
+    }
+
+    /** A ground with things in it: the network looks for the subject. */
+    private function busy(Image $picture, Ground $found, CutOut $edit): BackgroundRegion
+    {
+        $share = $this->subjects->find($picture, $edit->marks);
+        $subject = $share->isMoreThan(127.0)->copyToMemory();
+        // Of what is not gone, how much is neither here nor there.
+        $unsure = $share->isMoreThan(40.0)->both($share->isLessThan(215.0))->average();
+        $all = max(1.0, $share->isMoreThan(40.0)->average());
+        $doubt = min(1.0, ([] === $edit->marks ? 0.35 : 0.1) + 1.5 * $unsure / $all);
+
+        return new BackgroundRegion($subject, $found->colour, self::LEAST_NOISE, false, [], $doubt, $share);
     }
 
     /** How many levels each pixel is off the ground, over red, green and blue together. */

@@ -23,6 +23,9 @@ final readonly class BackgroundRemover
 {
     private const PIECE = 384;
 
+    /** Of the long side, how far the subject's own colours are looked for. */
+    private const NEAR = 0.006;
+
     public function __construct(private BackgroundFinder $finder = new BackgroundFinder(), private int $threads = 1)
     {
     }
@@ -38,7 +41,7 @@ final readonly class BackgroundRemover
         $opaque = $picture->hasAlpha() ? $picture->flatten([$most, $most, $most]) : $picture;
         $bytes = 16 === WorkingSpaceConverter::bitsOf($opaque) ? $opaque->rescaleTo(BandFormat::Byte) : $opaque;
         $region = $this->finder->find($bytes, $edit);
-        $cut = $this->matted($opaque, $region);
+        $cut = null === $region->share ? $this->matted($opaque, $region) : self::blended($opaque, $region->share, $most);
         $alpha = $this->edged($cut->extractBands(3, 1), $edit, $most);
         if ($picture->hasAlpha()) {
             $before = $picture->extractBands($picture->bands() - 1, 1)->linear(1 / $most, 0.0);
@@ -47,6 +50,28 @@ final readonly class BackgroundRemover
         $made = $cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation());
 
         return [$made, $this->report($made, $region, $most)];
+    }
+
+    /**
+     * Colours of the subject alone, from a share that is known: the mean of what is surely its own nearby, corrected by what the
+     * pixel shows (Germer, Uelwer, Conrad, Harmeling 2020; from memory).
+     */
+    private static function blended(Image $picture, Image $share, float $most): Image
+    {
+        $size = $picture->size();
+        $alpha = $share->size()->equals($size) ? $share : $share->stretched($size);
+        $alpha = $alpha->cast(BandFormat::Float)->linear(1 / 255, 0.0)->copyToMemory();
+        $rest = $alpha->linear(-1.0, 1.0);
+        $colours = $picture->cast(BandFormat::Float);
+        $radius = max(3, (int) round(self::NEAR * $size->longSide()));
+        $mean = static fn (Image $weight): Image => $colours->multipliedBy($weight)->boxMean($radius)
+            ->dividedBy($weight->boxMean($radius)->linear(1.0, 1e-4));
+        [$own, $ground] = [$mean($alpha), $mean($rest)];
+        $off = $colours->minus($own->multipliedBy($alpha))->minus($ground->multipliedBy($rest));
+        // Squares have no ends: what is no colour is brought back by the format.
+        $made = $own->plus($off->multipliedBy($alpha))->roundTo($picture->format());
+
+        return $made->join($alpha->linear($most, 0.0)->roundTo($picture->format()))->withInterpretation($picture->interpretation());
     }
 
     private function matted(Image $picture, BackgroundRegion $region): Image

@@ -82,6 +82,19 @@ final class BackgroundRemoverTest extends PixelTestCase
         self::assertSame([255.0, 0.0], [self::alphaAt($made, 60, 60), self::alphaAt($made, 60, 120)], 'where nothing tells it apart the dab alone stays');
     }
 
+    public function test_on_a_busy_ground_marks_lead_a_network_to_the_subject(): void
+    {
+        $file = $this->composite(['-seed', '7', 'plasma:#3c6a2b-#d8c070', '-seed', '3', '-attenuate', '0.4', '+noise', 'gaussian', '-blur', '0x1']);
+        $marks = [self::mark(200, 300, 10, true), self::mark(250, 300, 12, true), self::mark(250, 120, 8, true), self::mark(400, 175, 8, true), self::mark(60, 60, 14, false), self::mark(430, 400, 14, false)];
+        [$made, $report] = $this->cut($file, new CutOut(marks: $marks));
+        self::assertFalse($report->isPlain);
+        self::assertGreaterThan(0.85, $this->sharedWithTruth($made));
+        self::assertGreaterThan(250.0, self::alphaAt($made, 250, 300), 'what is marked stays');
+        self::assertLessThan(5.0, self::alphaAt($made, 60, 60));
+        [, $alone] = $this->cut($file, new CutOut());
+        self::assertTrue($alone->isDoubtful(), 'without a word from anybody it is to be looked at');
+    }
+
     public function test_a_soft_shadow_is_ground(): void
     {
         $this->composite(['xc:white']);
