@@ -24,12 +24,26 @@ await shoot('counter', '/');
 const batch = async (name) =>
   new URL(await page.locator('.docket-face', { hasText: name }).getAttribute('href'), address).pathname.split('/')[2];
 const [inWork, delivered] = [await batch('Spring shop'), await batch('Visitor centre')];
+/** The number of the puffin's artwork in a batch. */
+const puffin = async (number) => {
+  await page.goto(`${address}/batches/${number}/intake`);
+  await page.locator('.line a', { hasText: 'Repair' }).click();
+  const link = await page.locator('.repair-strip a', { hasText: 'uffin' }).first().getAttribute('href');
+  return link.split('/').pop();
+};
 await shoot('intake', `/batches/${inWork}/intake`);
 await shoot('fit-sheet', `/batches/${inWork}/fit`, async () => {
   const cell = page.locator('tr', { hasText: 'harbour at dusk' }).locator('.cell > a').nth(1);
   await cell.focus();
   await page.waitForLoadState('networkidle');
 });
+await shoot('repair', `/batches/${delivered}/repair/${await puffin(delivered)}?ground=cloth-navy`, async () => {
+  await page.locator('[data-canvas]').focus();
+  if (await page.locator('.work-order').count()) return;
+  await page.keyboard.press('x');
+  await page.waitForFunction(() => document.querySelector('.measures') && !document.querySelector('[data-wait]').textContent);
+});
+await page.goto(`${address}/batches/${inWork}/fit`, { waitUntil: 'networkidle' });
 const framing = await page
   .locator('tr', { hasText: 'harbour at dusk' })
   .locator('.cell > a[href$="/24x36"]')

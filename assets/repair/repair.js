@@ -229,6 +229,8 @@ export default () => ({
   changed(event) {
     if (event.target.matches('[data-shift]'))
       this.change('cutout', { shift: Math.round(100 * Number.parseFloat(event.target.value.replace(',', '.')) || 0) });
+    if (event.target.matches('[data-margin]'))
+      this.change('trim', { margin: Math.round(100 * Number.parseFloat(event.target.value.replace(',', '.')) || 0) });
     if (event.target.matches('[data-amount]')) {
       event.target.nextElementSibling.textContent = event.target.value;
       clearTimeout(this.dom().sliding);

@@ -37,6 +37,7 @@ test('axe finds nothing in any room, empty or full', async ({ page }) => {
   await page.goto(`/batches/${batch}/fit`);
   paths.framing = await page.locator('.cell > a').first().getAttribute('href');
   paths['test strip'] = paths.framing.replace('framing', 'strip');
+  paths.repair = await page.locator('.line a', { hasText: 'Repair' }).getAttribute('href');
   paths.finish = paths.framing.replace('framing', 'finish');
   paths['large view'] = `${paths['test strip']}/large?ways=lanczos,mitchell`;
   paths['test strip, short'] = paths['test strip'].replace(/[^/]+$/, 'a0');

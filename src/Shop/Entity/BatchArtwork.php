@@ -160,6 +160,12 @@ class BatchArtwork
         }
     }
 
+    /** Whether its master itself is not known yet. */
+    public function isBeingRead(): bool
+    {
+        return null === $this->facts && IntakeState::Reading === $this->state;
+    }
+
     /** Whether it waits for its prepared master, not for the master itself. */
     public function isBeingPrepared(): bool
     {

@@ -84,7 +84,7 @@ final class BatchWorkflow
 
     private static function intake(BatchProgress $progress): string
     {
-        $reading = $progress->inState(IntakeState::Reading);
+        $reading = \count(array_filter($progress->artworks, static fn (BatchArtwork $one): bool => $one->isBeingRead()));
         $unreadable = $progress->inState(IntakeState::Unreadable);
 
         return match (true) {
