@@ -11,7 +11,6 @@ use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Repair\Mark;
 use Snugfit\Core\Repair\PreparedFacts;
 use Snugfit\Core\Repair\Stroke;
-use Snugfit\Core\Repair\Trim;
 use Snugfit\Work\Child\PixelJobFailed;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -59,7 +58,7 @@ final class CutoutCommand extends Command
             foreach ($files as $target) {
                 RepairRun::format($target);
             }
-            $edits = fn (string $file): EditList => $this->edits($option, $input->getOption('trim'), $file);
+            $edits = fn (string $file): EditList => $this->edits($option, $file);
             // What is wrong with the options is told before anything is made.
             foreach (\array_slice(array_keys($files), 0, 1) as $first) {
                 $edits($first);
@@ -115,7 +114,7 @@ final class CutoutCommand extends Command
     }
 
     /** @throws \InvalidArgumentException */
-    private function edits(Options $option, mixed $trim, string $file): EditList
+    private function edits(Options $option, string $file): EditList
     {
         $marks = $option->texts('mark');
         $size = [] === $marks ? new PixelSize(1, 1) : $this->repairs->size($file);
@@ -130,7 +129,7 @@ final class CutoutCommand extends Command
             array_map(static fn (string $mark): Mark => self::mark($mark, $size), $marks),
         );
 
-        return false === $trim ? EditList::of($cut) : EditList::of($cut, new Trim(self::share(\is_string($trim) ? $trim : '0')));
+        return EditList::of(...array_filter([$cut, $option->trim()]));
     }
 
     private static function pixels(string $text): float
@@ -138,13 +137,6 @@ final class CutoutCommand extends Command
         return 1 === preg_match('/^\s*([-+]?\d+(?:\.\d+)?)\s*(?:px)?\s*$/', $text, $found)
             ? (float) $found[1]
             : throw new \InvalidArgumentException(\sprintf('--shift takes pixels like -1px, not "%s".', $text));
-    }
-
-    private static function share(string $text): float
-    {
-        return 1 === preg_match('/^\s*(\d+(?:\.\d+)?)\s*%?\s*$/', $text, $found)
-            ? (float) $found[1] / 100
-            : throw new \InvalidArgumentException(\sprintf('--trim takes a share like 2%%, not "%s".', $text));
     }
 
     private static function mark(string $text, PixelSize $size): Mark

@@ -9,8 +9,10 @@ use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Repair\CutOut;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Work\Child\CpuCount;
+use Snugfit\Work\Folder\FolderEdits;
 use Snugfit\Work\Folder\FolderMaker;
 use Snugfit\Work\Folder\FolderRequest;
 use Snugfit\Work\Folder\FolderResult;
@@ -113,6 +115,9 @@ final class MakeCommand extends Command implements SignalableCommandInterface
                 InputOption::VALUE_REQUIRED,
                 'Colour under transparent artwork where the file keeps no transparency, like ffffff',
             )
+            ->addOption('cutout', null, InputOption::VALUE_NONE, 'Cut the background of every picture away first')
+            ->addOption('trim', null, InputOption::VALUE_OPTIONAL, 'Cut margins away first; like 2% to leave some', false)
+            ->addOption('edits', null, InputOption::VALUE_REQUIRED, 'A folder with lists of edits, NAME.json (docs/guide.md)')
             ->addOption('cut-marks', null, InputOption::VALUE_NONE, 'Cut marks round a PDF\'s trim');
     }
 
@@ -187,6 +192,20 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             (int) $jobs,
             (new MakingOptions($option))->renderOptions(),
             new NameTemplate($option->text('name') ?? NameTemplate::USUAL),
+            $this->edits($option),
+        );
+    }
+
+    private function edits(Options $option): FolderEdits
+    {
+        $folder = $option->text('edits');
+        if (null !== $folder && !is_dir($folder)) {
+            throw new \InvalidArgumentException(\sprintf('--edits takes a folder; there is no "%s".', $folder));
+        }
+
+        return new FolderEdits(
+            array_values(array_filter([$option->flag('cutout') ? new CutOut() : null, $option->trim()])),
+            $folder,
         );
     }
 

@@ -9,6 +9,7 @@ use Snugfit\Core\Fit\QuarterTurn;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Repair\Trim;
 use Snugfit\Core\Upscale\Effort;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -125,6 +126,20 @@ final readonly class Options
             throw new \InvalidArgumentException(
                 \sprintf('--%s takes one of %s, not "%s".', $name, implode(', ', array_column($enum::cases(), 'value')), $text),
             );
+    }
+
+    /** What --trim asks for, with what it leaves; null where it is not given. */
+    public function trim(): ?Trim
+    {
+        $given = $this->input->getOption('trim');
+        if (false === $given) {
+            return null;
+        }
+        $text = \is_string($given) ? $given : '0';
+
+        return 1 === preg_match('/^\s*(\d+(?:\.\d+)?)\s*%?\s*$/', $text, $found)
+            ? new Trim((float) $found[1] / 100)
+            : throw new \InvalidArgumentException(\sprintf('--trim takes a share like 2%%, not "%s".', $text));
     }
 
     /** The way of enlarging that --way, --strength, --best and --quick ask for; null for what suits each picture. */

@@ -57,6 +57,29 @@ final class CutoutCommandTest extends CommandTestCase
         self::assertSame('200x200', $this->tool('identify', '-format', '%wx%h', 'repaired.png'));
     }
 
+    public function test_a_folder_of_prints_is_made_of_repaired_pictures_and_stands(): void
+    {
+        mkdir($this->folder.'/in');
+        mkdir($this->folder.'/edits');
+        $this->design('in/badge.png');
+        $this->design('in/other.png');
+        file_put_contents($this->folder.'/edits/other.json', '[{"kind": "cutout", "insideGoes": true}]');
+        $words = ['make', 'in', '--out=out', '--products=sticker', '--cutout', '--trim', '--edits=edits'];
+        $process = $this->snugfit(...$words);
+        self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
+        $files = JsonReader::decode((string) file_get_contents($this->folder.'/out/manifest.json'), 'a manifest')->records('files');
+        self::assertCount(2, $files);
+        $middle = [];
+        foreach ($files as $file) {
+            $path = $this->folder.'/out/'.$file->record('output')->string('path');
+            $size = Master::open($path)->size();
+            $middle[] = $this->tool('convert', $path, '-alpha', 'extract', '-format', \sprintf('%%[fx:round(255*p{%d,%d})]', intdiv($size->width, 2), intdiv($size->height, 2)), 'info:');
+            self::assertSame('0', $this->tool('convert', $path, '-alpha', 'extract', '-format', '%[fx:round(255*p{1,1})]', 'info:'));
+        }
+        self::assertSame(['255', '0'], $middle, 'its own list goes before what is asked of all');
+        self::assertStringContainsString('2 unchanged', $this->snugfit(...$words)->getOutput());
+    }
+
     public function test_what_cannot_be_is_said_before_anything_is_made(): void
     {
         $this->design('badge.png');

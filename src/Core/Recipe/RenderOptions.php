@@ -45,6 +45,16 @@ final readonly class RenderOptions
 
     public function finishedBy(FinishSettings $finish): self
     {
+        return $this->with($finish, $this->repair);
+    }
+
+    public function repairedBy(EditList $repair): self
+    {
+        return $this->with($this->finish, $repair);
+    }
+
+    private function with(FinishSettings $finish, EditList $repair): self
+    {
         return new self(
             $this->format,
             $this->upscale,
@@ -60,7 +70,7 @@ final readonly class RenderOptions
             $this->cutMarks,
             $this->region,
             $this->effort,
-            $this->repair,
+            $repair,
         );
     }
 

@@ -35,6 +35,7 @@ final readonly class FolderMaker
         private ProductionPlanner $production,
         private Preflight $preflight,
         private FolderMasterReader $masters,
+        private FolderMasterPreparer $preparer,
         private ContentHashes $hashes,
     ) {
     }
@@ -51,6 +52,8 @@ final readonly class FolderMaker
         $queue = new PixelJobQueue($this->processes->withThreads(max(1, intdiv(CpuCount::count(), $order->jobs))));
         $tell = static fn (float $share) => $progress->at('Reading masters', self::READING * $share);
         $masters = $this->masters->read($order, $queue, $delivery, $report, $tell, $isStopped);
+        $tell = static fn (float $share) => $progress->at('Repairing masters', self::READING * $share);
+        $masters = $this->preparer->prepare($masters, $order, $queue, $report, $tell, $isStopped);
         $wanted = $this->plan($order, $masters, $delivery, $report);
         $this->run($order, $wanted, $queue, $delivery, $report, $progress, $isStopped);
         $delivery->keepManifest($report->manifest(), true);
@@ -72,7 +75,8 @@ final readonly class FolderMaker
             foreach ($order->products as $product) {
                 $placement = $this->planner->plan($master->facts->artwork(), $product, new PlacementRequest(focus: $master->facts->focus));
                 $key = new PlacementKey($master->name, $product->code);
-                $wanted[] = new WantedPrint($key, $master->name, $master->facts, $placement, $order->optionsFor($placement));
+                $options = $order->optionsFor($placement)->repairedBy($master->edits);
+                $wanted[] = new WantedPrint($key, $master->name, $master->facts, $placement, $options);
             }
         }
         $files = [];
@@ -135,7 +139,8 @@ final readonly class FolderMaker
                     new JobMaster($file->masterPath, $file->entry->sha256),
                     $file->recipe->canonicalJson(),
                     $delivery->staging($file),
-                    copy: $delivery->copy($file->masterPath),
+                    // The copy is the master's own.
+                    copy: $file->recipe->repair->isSilent() ? $delivery->copy($file->masterPath) : null,
                 );
             },
             function (WantedFile $file, JsonReader|PixelJobFailed $result) use ($delivery, $report, $share, $tell): void {

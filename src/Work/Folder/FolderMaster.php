@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Folder;
 
 use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Repair\EditList;
 
 /** A master of a folder, read. */
 final readonly class FolderMaster
@@ -13,8 +14,15 @@ final readonly class FolderMaster
         /** Below the folder, as UTF-8. */
         public string $name,
         public string $path,
+        /** Of what its edits make of it, where there are any. */
         public MasterFacts $facts,
+        public EditList $edits = new EditList(),
     ) {
+    }
+
+    public function with(EditList $edits, MasterFacts $facts): self
+    {
+        return new self($this->name, $this->path, $facts, $edits);
     }
 
     /**

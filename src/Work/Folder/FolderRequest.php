@@ -21,6 +21,7 @@ final readonly class FolderRequest
         public int $jobs,
         public RenderOptions $options = new RenderOptions(),
         public NameTemplate $name = new NameTemplate(),
+        public FolderEdits $edits = new FolderEdits(),
     ) {
     }
 
