@@ -272,4 +272,19 @@ final class MasterReaderTest extends PixelTestCase
         yield 'of 16 bits' => ['deep.png', ['-define', 'png:color-type=2', '-define', 'png:bit-depth=16', '-depth', '16'], '30,43,47'];
         yield 'JPEG' => ['plain.jpg', ['-quality', '100', '-sampling-factor', '1x1'], '30,43,47'];
     }
+
+    public function test_jpeg_xl_is_read_at_eight_and_sixteen_bits(): void
+    {
+        foreach ([8, 16] as $depth) {
+            $this->convert("deep-$depth.png", '-size', '120x80', 'gradient:#204080-#e0c080', '(', '-size', '120x80', 'xc:white', '-fill', 'black', '-draw', 'rectangle 0,0 9,9', ')', '-alpha', 'off', '-compose', 'CopyOpacity', '-composite', '-define', 'png:color-type=6', '-define', "png:bit-depth=$depth", '-depth', (string) $depth);
+            $this->tool('vips', 'copy', "deep-$depth.png", "deep-$depth.jxl[lossless]");
+            $facts = $this->read($this->folder."/deep-$depth.jxl");
+            self::assertSame(['JPEG XL', '120 × 80', $depth, true], [$facts->format->label(), (string) $facts->size, $facts->bits, $facts->isTransparent]);
+            [$given, $read] = array_map(static fn (string $ending): array => Master::open("$ending")->picture()->crop(new PixelWindow(60, 40, 1, 1))->values(), [$this->folder."/deep-$depth.png", $this->folder."/deep-$depth.jxl"]);
+            self::assertEqualsWithDelta($given, $read, 8 === $depth ? 1.0 : 64.0);
+        }
+        file_put_contents($this->folder.'/cut.jxl', substr($whole = (string) file_get_contents($this->folder.'/deep-8.jxl'), 0, intdiv(\strlen($whole), 2)));
+        $this->expectException(UnreadableMaster::class);
+        $this->read($this->folder.'/cut.jxl');
+    }
 }

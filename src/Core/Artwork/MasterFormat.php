@@ -12,6 +12,7 @@ enum MasterFormat: string
     case Tiff = 'tiff';
     case Webp = 'webp';
     case Heif = 'heif';
+    case Jxl = 'jxl';
     case Gif = 'gif';
     case Svg = 'svg';
     case Pdf = 'pdf';
@@ -21,6 +22,7 @@ enum MasterFormat: string
         return match ($this) {
             self::Webp => 'WebP',
             self::Heif => 'HEIF/AVIF',
+            self::Jxl => 'JPEG XL',
             default => strtoupper($this->value),
         };
     }

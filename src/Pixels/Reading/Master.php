@@ -28,6 +28,7 @@ final readonly class Master
         'VipsForeignLoadTiffFile' => MasterFormat::Tiff,
         'VipsForeignLoadWebpFile' => MasterFormat::Webp,
         'VipsForeignLoadHeifFile' => MasterFormat::Heif,
+        'VipsForeignLoadJxlFile' => MasterFormat::Jxl,
         'VipsForeignLoadNsgifFile' => MasterFormat::Gif,
         'VipsForeignLoadSvgFile' => MasterFormat::Svg,
         'VipsForeignLoadPdfFile' => MasterFormat::Pdf,

@@ -29,6 +29,7 @@ final class Vips
         int vips_pngload(const char *filename, VipsImage **out, ...);
         int vips_tiffload(const char *filename, VipsImage **out, ...);
         int vips_webpload(const char *filename, VipsImage **out, ...);
+        int vips_jxlload(const char *filename, VipsImage **out, ...);
         int vips_heifload(const char *filename, VipsImage **out, ...);
         int vips_gifload(const char *filename, VipsImage **out, ...);
         int vips_rawload(const char *filename, VipsImage **out, int width, int height, int bands, ...);
