@@ -13,6 +13,7 @@ const HINTS = {
   pen: 'Draw; with Alt a colour is picked.',
   stays: 'Dab or draw on what stays.',
   goes: 'Dab or draw on what goes.',
+  grey: 'Click on what should be a neutral grey.',
 };
 /** Milliseconds between looks at figures that are being measured, and before a slider's value is sent. */
 const LOOK = 900;
@@ -121,7 +122,7 @@ export default () => ({
       one.setAttribute('aria-pressed', String(one.dataset.tool === tool));
     for (const one of this.$root.querySelectorAll('[data-for]')) one.hidden = !one.dataset.for.split(' ').includes(tool);
     this.option('hint').textContent = HINTS[tool] ?? '';
-    this.remember('tool', tool);
+    if (tool !== 'grey') this.remember('tool', tool);
   },
   lay(event, ground = event.currentTarget.dataset.ground) {
     this.dom().stage.dataset.ground = ground;
@@ -147,7 +148,11 @@ export default () => ({
   begin(event) {
     if (event.button !== 0) return;
     const point = pointOn(this.dom().canvas, event);
-    if (event.altKey) return this.sample(point);
+    if (event.altKey)
+      return this.sample(point).then((colour) => {
+        this.option('colour').value = colour;
+      });
+    if (this.dom().tool === 'grey') return this.grey(point);
     if (this.dom().tool === 'fill') return this.fill(point);
     this.dom().canvas.setPointerCapture(event.pointerId);
     this.dom().points = [point];
@@ -193,16 +198,22 @@ export default () => ({
     return this.option('erases').checked ? null : this.option('colour').value.slice(1);
   },
   /** The colour at a place of the picture as it is shown. */
-  async sample(point) {
+  async sample(point, address = this.slip().dataset.picture) {
     const image = new Image();
-    image.src = this.slip().dataset.picture;
+    image.src = address;
     await image.decode();
     const paper = new OffscreenCanvas(1, 1);
     const pen = paper.getContext('2d');
     const at = point.map((one, i) => Math.floor((one / this.dom().size[i]) * [image.naturalWidth, image.naturalHeight][i]));
     pen.drawImage(image, -at[0], -at[1]);
     const levels = [...pen.getImageData(0, 0, 1, 1).data].slice(0, 3);
-    this.option('colour').value = `#${levels.map((level) => level.toString(16).padStart(2, '0')).join('')}`;
+    return `#${levels.map((level) => level.toString(16).padStart(2, '0')).join('')}`;
+  },
+  async grey(point) {
+    // The master's: tone sets it against that.
+    const colour = await this.sample(point, `${this.slip().dataset.picture}&plain=1`);
+    await this.change('tone', { grey: colour.slice(1) });
+    this.take('goes');
   },
   /** A button of the work order. */
   order(event) {
@@ -218,6 +229,8 @@ export default () => ({
       inside: () => this.change('cutout', { insideGoes: value === '1' }),
       unmark: () => this.send({ act: 'unmark' }),
       hard: () => this.change('tone', HARD),
+      grey: () => this.take('grey'),
+      ungrey: () => this.change('tone', { grey: null }),
       same: () => this.send({}, '/same'),
     })[button.dataset.do]?.();
   },

@@ -179,6 +179,8 @@ final readonly class BackgroundRemover
         $there = $alpha->isMoreThan(0.02 * $most)->average() / 255;
         $whole = $alpha->isMoreThan(0.98 * $most)->average() / 255;
 
+        [$dark, $light] = OutlineMeter::measure($made, $most);
+
         return new CutOutReport(
             1 - $alpha->average() / $most,
             $there > 0 ? ($there - $whole) / $there : 0.0,
@@ -186,6 +188,8 @@ final readonly class BackgroundRemover
             $region->doubt,
             $region->isPlain,
             $region->islands,
+            $dark,
+            $light,
         );
     }
 }

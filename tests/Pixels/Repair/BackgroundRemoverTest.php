@@ -111,6 +111,8 @@ final class BackgroundRemoverTest extends PixelTestCase
         [$hard, $hardly] = $this->cut($file, new CutOut(edge: EdgeStyle::Hard));
         self::assertSame([0, 255], array_keys(array_filter($hard->extractBands(3, 1)->counts()[0])));
         self::assertSame(0.0, $hardly->halfTransparent);
+        self::assertTrue($softly->isLostOnDark(), 'a dark bird');
+        self::assertFalse($softly->isLostOnLight());
         self::assertGreaterThan(0.005, $softly->halfTransparent);
         [$in] = $this->cut($file, new CutOut(shift: -2.0));
         [$out] = $this->cut($file, new CutOut(shift: 2.0));
