@@ -198,9 +198,9 @@ export default () => ({
     return this.option('erases').checked ? null : this.option('colour').value.slice(1);
   },
   /** The colour at a place of the picture as it is shown. */
-  async sample(point, address = this.slip().dataset.picture) {
+  async sample(point, address = '') {
     const image = new Image();
-    image.src = address;
+    image.src = address || this.slip().dataset.picture;
     await image.decode();
     const paper = new OffscreenCanvas(1, 1);
     const pen = paper.getContext('2d');
