@@ -10,6 +10,21 @@ function drawn(name, attributes) {
 }
 
 /**
+ * Rings round spots that may be retouched.
+ *
+ * @param {Element}               place
+ * @param {number[]}              size   the picture's pixels across and down
+ * @param {Record<string, any>[]} specks
+ */
+export function proposal(place, size, specks) {
+  place.replaceChildren();
+  for (const { points, radius } of specks) {
+    const [x, y] = points[0].map((at, i) => (at / STEPS) * size[i]);
+    place.append(drawn('circle', { class: 'island', cx: x, cy: y, r: (radius / STEPS) * Math.max(...size) * 1.8 }));
+  }
+}
+
+/**
  * Draws what lies over a picture: marks, parts inside that look like the ground, and what margins leave. What stays has a dotted
  * core, what goes is hatched.
  *

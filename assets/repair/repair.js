@@ -4,7 +4,7 @@ import { isWriting } from '../shared/keys.js';
 import { refreshLine } from '../shared/line.js';
 import { pathOf, pointOn } from '../shared/strokes.js';
 import { set } from '../shared/svg.js';
-import { overlay } from './overlay.js';
+import { overlay, proposal } from './overlay.js';
 
 const KEYS = { o: 'retouch', b: 'fill', p: 'pen', s: 'stays', g: 'goes', t: 'trim', c: 'tone' };
 const HINTS = {
@@ -37,6 +37,7 @@ export default () => ({
       size: [Number(width), Number(height)],
       tool: 'goes',
       points: null,
+      proposed: [],
       closer: new Closer(canvas, stage.querySelector('[data-sharp]'), this.$root.querySelector('[data-closer]')),
     };
     this.dom = () => found;
@@ -55,6 +56,7 @@ export default () => ({
   },
   /** The picture and what lies over it, as the work order says. */
   shown() {
+    this.propose([]);
     const { canvas, order, size } = this.dom();
     const { picture, lines, islands, kept } = this.slip().dataset;
     overlay(canvas.querySelector('[data-overlay]'), size, JSON.parse(lines), JSON.parse(islands), JSON.parse(kept));
@@ -108,6 +110,22 @@ export default () => ({
       say(error.message, true);
       this.dom().canvas.querySelector('[data-stroke]').removeAttribute('d');
     }
+  },
+  /** Small lonely spots are looked for, then filled, by the same button; any other act leaves them. */
+  async specks() {
+    const found = this.dom();
+    if (found.proposed.length) return this.send({ act: 'add', edit: { kind: 'retouch', strokes: found.proposed } });
+    const button = this.option('specks');
+    button.textContent = 'Looking …';
+    const answer = await fetch(`${found.address}/specks`, { headers: { Accept: 'application/json' } }).catch(() => null);
+    this.propose(answer?.ok ? (await answer.json()).specks : []);
+    if (!found.proposed.length) say(answer?.ok ? 'No specks were found.' : 'The picture could not be looked over.', !answer?.ok);
+  },
+  propose(specks) {
+    const { canvas, size } = this.dom();
+    this.dom().proposed = specks;
+    proposal(canvas.querySelector('[data-proposed]'), size, specks);
+    this.option('specks').textContent = specks.length ? `Fill ${specks.length}` : 'Find specks';
   },
   pick(event) {
     this.take(event.currentTarget.dataset.tool);

@@ -125,6 +125,8 @@ final class RepairRoomTest extends ShopTestCase
             self::assertInstanceOf(BinaryFileResponse::class, $this->browser->getResponse(), (string) $this->browser->getResponse()->getContent());
         }
         self::assertSame([64, 48], \array_slice((array) getimagesize($this->browser->getResponse()->getFile()->getPathname()), 0, 2));
+        $this->browser->request('GET', $this->room().'/specks');
+        self::assertSame(['specks'], array_keys((array) json_decode((string) $this->browser->getResponse()->getContent(), true)));
         $before = $this->lines();
         foreach ([
             ['act' => 'explode'], ['act' => 'add', 'edit' => ['kind' => 'pen']], ['act' => 'switch', 'line' => 7],

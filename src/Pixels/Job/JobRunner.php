@@ -44,6 +44,7 @@ final readonly class JobRunner
             new PrintThumbnailHandler(),
             new ReadPrintFileHandler(),
             new RepairPreviewHandler(),
+            new FindSpecksHandler(),
         ]);
     }
 

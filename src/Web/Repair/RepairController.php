@@ -15,6 +15,7 @@ use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Job\FindSpecksJob;
 use Snugfit\Pixels\Job\PatchJob;
 use Snugfit\Pixels\Job\RepairPreviewJob;
 use Snugfit\Shop\Entity\Batch;
@@ -22,9 +23,12 @@ use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Undo\RepairChange;
 use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Web\Shared\RenderedImage;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\StoredMasters;
 use Snugfit\Work\Intake\ArtworkImporter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
@@ -104,6 +108,18 @@ final class RepairController extends AbstractController
             RepairPreviewJob::key($artwork->master(), $edits),
             fn (string $target): RepairPreviewJob => new RepairPreviewJob($this->masters->of($artwork->master()), $edits, $target),
         );
+    }
+
+    /** Small lonely spots of the master, as a proposal to retouch: strokes of dabs. */
+    #[Route('/specks', name: 'repair_specks', methods: ['GET'])]
+    public function specks(Batch $batch, BatchArtwork $artwork, PixelProcessPool $processes): Response
+    {
+        $this->mustBeReadable($artwork);
+        try {
+            return new JsonResponse($processes->start(new FindSpecksJob($this->masters->of($artwork->master())))->facts()->toArray());
+        } catch (PixelJobFailed $e) {
+            throw new UnprocessableEntityHttpException($e->getMessage(), $e);
+        }
     }
 
     /** A part of it at its own pixels. */

@@ -23,6 +23,7 @@ use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Repair\MasterPreparer;
 use Snugfit\Pixels\Repair\PreparedMaster;
 use Snugfit\Pixels\Repair\PreparedMasters;
+use Snugfit\Pixels\Repair\SpeckFinder;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Tests\Pixels\PixelTestCase;
 
@@ -47,6 +48,20 @@ final class MasterPreparerTest extends PixelTestCase
         $spotted = $this->convert('spotted.png', 'true.png', '-fill', 'black', '-draw', 'circle 150,100 162,100', ...self::RGB);
         $made = $this->prepared($spotted, new Retouch([new Stroke([[150.5 / 300, 100.5 / 200]], 15 / 300)]))->picture;
         self::assertGreaterThan(40.0, self::psnr($made, $true, new PixelWindow(134, 84, 33, 33)));
+    }
+
+    public function test_lonely_specks_are_proposed_and_nothing_that_belongs_together_is(): void
+    {
+        $file = $this->convert('scan.png', '-size', '900x600', 'xc:#f8f6f0', '-fill', '#222222', '-draw', 'rectangle 100,100 104,500', '-draw', 'circle 300,200 303,200', '-draw', 'circle 700,450 702,450', '-draw', 'rectangle 500,300 560,330', ...self::RGB);
+        $found = SpeckFinder::find(Master::open($file)->picture());
+        self::assertCount(2, $found);
+        foreach ($found as $stroke) {
+            [$x, $y] = [$stroke->points[0][0] * 900, $stroke->points[0][1] * 600];
+            self::assertTrue(hypot($x - 300.5, $y - 200.5) < 1.5 || hypot($x - 700.5, $y - 450.5) < 1.5);
+        }
+        $clean = $this->prepared($file, ...array_map(static fn (Stroke $one): Retouch => new Retouch([$one]), $found))->picture;
+        self::assertCount(0, SpeckFinder::find($clean));
+        self::assertSame([34, 34, 34], self::at($clean, 102, 300));
     }
 
     public function test_a_line_that_a_spot_covers_is_carried_on(): void
