@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Web;
 
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\FileStore;
+use Snugfit\Shop\Undo\KeepBoxesChange;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
@@ -68,12 +70,14 @@ final class RepairRoomTest extends ShopTestCase
 
     public function test_trimming_changes_the_picture_that_is_placed_and_undo_brings_the_master_back_at_once(): void
     {
+        $this->history()->apply($this->shop, 'Marked', KeepBoxesChange::of($this->artwork, [new FractionBox(0.5, 0.25, 0.2, 0.5)]));
         $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[10000, 50000], [10000, 50000]], 'radius' => 50000]], 'colour' => null]]);
         $this->send(['act' => 'add', 'edit' => ['kind' => 'trim', 'margin' => 0]]);
         $this->work();
         $this->fresh();
         self::assertLessThan(900, $this->artwork->facts()->size->width);
         self::assertSame(900, $this->artwork->untrimmedSize()->width);
+        self::assertEqualsWithDelta([0.5, 0.25, 0.2, 0.5], $this->onMaster($this->artwork->keepBoxes()[0])->toList(), 0.002, 'what must stay is the same part of the picture');
         $this->browser->request('POST', "/batches/{$this->shop->id()}/undo", server: self::OURS);
         $this->work();
         $this->fresh();
@@ -150,6 +154,11 @@ final class RepairRoomTest extends ShopTestCase
     private function room(): string
     {
         return "/batches/{$this->shop->id()}/repair/{$this->artwork->id()}";
+    }
+
+    private function onMaster(FractionBox $box): FractionBox
+    {
+        return $box->outOf($this->artwork->prepared()->kept ?? throw new \LogicException());
     }
 
     /** @return list<array<string, mixed>> */

@@ -80,6 +80,32 @@ final readonly class FractionBox
         );
     }
 
+    /** The part of it that lies in a window, in fractions of that; null where none does. */
+    public function in(self $window): ?self
+    {
+        [$left, $top] = [max($this->x, $window->x), max($this->y, $window->y)];
+        $width = min($this->x + $this->width, $window->x + $window->width) - $left;
+        $height = min($this->y + $this->height, $window->y + $window->height) - $top;
+
+        return $width <= self::SLACK || $height <= self::SLACK
+            ? null
+            : new self(
+                ($left - $window->x) / $window->width,
+                ($top - $window->y) / $window->height,
+                min(1.0, $width / $window->width),
+                min(1.0, $height / $window->height),
+            );
+    }
+
+    /** In fractions of what it was given in fractions of a window of. */
+    public function outOf(self $window): self
+    {
+        $x = $window->x + $this->x * $window->width;
+        $y = $window->y + $this->y * $window->height;
+
+        return new self($x, $y, min(1 - $x, $this->width * $window->width), min(1 - $y, $this->height * $window->height));
+    }
+
     /** Of what the two cover together, the share that both cover. */
     public function sharedWith(self $other): float
     {

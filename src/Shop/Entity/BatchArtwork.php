@@ -433,13 +433,36 @@ class BatchArtwork
         return [] !== array_filter($all, static fn (FinishSettings $finish): bool => !$finish->isSilent());
     }
 
-    /** @return list<FractionBox> what must stay in the picture, in fractions of it upright */
+    /** @return list<FractionBox> what must stay in the picture that is placed, in fractions of it upright */
     public function keepBoxes(): array
+    {
+        $kept = $this->prepared()?->kept;
+        $boxes = $this->masterKeepBoxes();
+
+        return null === $kept
+            ? $boxes
+            : array_values(array_filter(array_map(static fn (FractionBox $box): ?FractionBox => $box->in($kept), $boxes)));
+    }
+
+    /** @return list<FractionBox> the same in fractions of the master, whatever margins are cut */
+    public function masterKeepBoxes(): array
     {
         return array_map(static fn (array $box): FractionBox => new FractionBox(...$box), $this->keep);
     }
 
-    /** @param list<FractionBox> $boxes */
+    /**
+     * @param list<FractionBox> $boxes in fractions of the picture that is placed
+     *
+     * @return list<FractionBox> in those of the master
+     */
+    public function inMaster(array $boxes): array
+    {
+        $kept = $this->prepared()?->kept;
+
+        return null === $kept ? $boxes : array_map(static fn (FractionBox $box): FractionBox => $box->outOf($kept), $boxes);
+    }
+
+    /** @param list<FractionBox> $boxes in fractions of the master */
     public function keep(array $boxes): void
     {
         $this->keep = array_map(static fn (FractionBox $box): array => $box->toList(), $boxes);

@@ -16,10 +16,10 @@ use Snugfit\Shop\Entity\BatchArtwork;
  */
 final readonly class KeepBoxesChange extends Change
 {
-    /** @param list<FractionBox> $after */
+    /** @param list<FractionBox> $after in fractions of the picture that is placed */
     public static function of(BatchArtwork $artwork, array $after): self
     {
-        return new self(ChangeSubject::artwork($artwork), $artwork->keepBoxes(), $after);
+        return new self(ChangeSubject::artwork($artwork), $artwork->masterKeepBoxes(), $artwork->inMaster($after));
     }
 
     public static function type(): string
