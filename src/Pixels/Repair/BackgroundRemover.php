@@ -16,6 +16,7 @@ use Snugfit\Pixels\PremultipliedAlpha;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Zimg\ScratchFile;
 
 /** Takes the background away: where it is by BackgroundFinder, its edge pixel by pixel, piece after piece. */
@@ -25,6 +26,9 @@ final readonly class BackgroundRemover
 
     /** Of the long side, how far the subject's own colours are looked for. */
     private const NEAR = 0.006;
+
+    /** Of the border: what is more than that transparent was cut out before. */
+    private const CUT_ALREADY = 0.5;
 
     public function __construct(private BackgroundFinder $finder = new BackgroundFinder(), private int $threads = 1)
     {
@@ -38,6 +42,9 @@ final readonly class BackgroundRemover
     public function cut(Image $picture, CutOut $edit): array
     {
         $most = PremultipliedAlpha::most($picture);
+        if ($picture->hasAlpha() && self::isCutAlready($picture, $most)) {
+            return $this->kept($picture, $edit, $most);
+        }
         $opaque = $picture->hasAlpha() ? $picture->flatten([$most, $most, $most]) : $picture;
         $bytes = 16 === WorkingSpaceConverter::bitsOf($opaque) ? $opaque->rescaleTo(BandFormat::Byte) : $opaque;
         $region = $this->finder->find($bytes, $edit);
@@ -48,6 +55,35 @@ final readonly class BackgroundRemover
             $alpha = $alpha->multipliedBy($before)->roundTo($cut->format());
         }
         $made = $cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation());
+
+        return [$made, $this->report($made, $region, $most)];
+    }
+
+    /** Whether most of the border is transparent: what is left is the subject, whatever its colour. */
+    private static function isCutAlready(Image $picture, float $most): bool
+    {
+        $nothing = $picture->extractBands($picture->bands() - 1, 1)->isLessThan(0.1 * $most);
+        $size = $picture->size();
+        $sides = [
+            new PixelWindow(0, 0, $size->width, 1),
+            new PixelWindow(0, $size->height - 1, $size->width, 1),
+            new PixelWindow(0, 0, 1, $size->height),
+            new PixelWindow($size->width - 1, 0, 1, $size->height),
+        ];
+        $shares = array_map(static fn (PixelWindow $side): float => $nothing->crop($side)->average() / 255, $sides);
+
+        return array_sum($shares) / 4 > self::CUT_ALREADY;
+    }
+
+    /** @return array{Image, CutOutReport} with its edge as it is asked for */
+    private function kept(Image $picture, CutOut $edit, float $most): array
+    {
+        $bands = $picture->bands() - 1;
+        $alpha = $this->edged($picture->extractBands($bands, 1), $edit, $most);
+        $made = $picture->extractBands(0, $bands)->join($alpha)->withInterpretation($picture->interpretation());
+        $nowhere = Image::ofBytes(str_repeat("\0", 4), new PixelSize(2, 2), 1, Interpretation::BlackAndWhite);
+        $white = $nowhere->cast(BandFormat::Float)->linear(0.0, 255.0);
+        $region = new BackgroundRegion($nowhere, Image::joined([$white, $white, $white]), 0.0, true, [], 0.0);
 
         return [$made, $this->report($made, $region, $most)];
     }
@@ -68,7 +104,6 @@ final readonly class BackgroundRemover
             ->dividedBy($weight->boxMean($radius)->linear(1.0, 1e-4));
         [$own, $ground] = [$mean($alpha), $mean($rest)];
         $off = $colours->minus($own->multipliedBy($alpha))->minus($ground->multipliedBy($rest));
-        // Squares have no ends: what is no colour is brought back by the format.
         $made = $own->plus($off->multipliedBy($alpha))->roundTo($picture->format());
 
         return $made->join($alpha->linear($most, 0.0)->roundTo($picture->format()))->withInterpretation($picture->interpretation());

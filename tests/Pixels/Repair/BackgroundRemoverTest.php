@@ -121,6 +121,15 @@ final class BackgroundRemoverTest extends PixelTestCase
         self::assertGreaterThan($area($soft), $area($out));
     }
 
+    public function test_what_was_cut_out_before_keeps_its_whites_at_the_edge(): void
+    {
+        $file = $this->convert('ghost.png', '-size', '200x200', 'xc:none', '-fill', 'white', '-draw', 'circle 100,100 100,40', '-depth', '8');
+        [$made, $report] = $this->cut($file, new CutOut());
+        self::assertSame([0.0, 255.0, 255.0], [self::alphaAt($made, 5, 5), self::alphaAt($made, 100, 42), self::alphaAt($made, 100, 100)]);
+        self::assertEqualsWithDelta(1 - \M_PI * 60.5 ** 2 / 40000, $report->removed, 0.01);
+        self::assertTrue($report->isLostOnLight());
+    }
+
     public function test_colours_of_the_edge_hold_nothing_of_the_ground(): void
     {
         [$made] = $this->cut($this->composite(['xc:white']), new CutOut());
