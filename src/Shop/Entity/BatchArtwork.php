@@ -14,10 +14,6 @@ use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\ReferenceImage;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Measure\FractionBox;
-use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Repair\EditList;
-use Snugfit\Core\Repair\PreparedFacts;
-use Snugfit\Shop\FileStore;
 use Snugfit\Shop\Repository\BatchArtworkRepository;
 use Snugfit\Shop\Settings\ArtworkSettings;
 use Snugfit\Shop\Settings\FamilySettings;
@@ -30,6 +26,8 @@ use Snugfit\Shop\Settings\ProductSettings;
 #[ORM\UniqueConstraint(name: 'batch_artwork_upload', columns: ['upload'])]
 class BatchArtwork
 {
+    use RepairedMaster;
+
     #[ORM\Id]
     #[ORM\GeneratedValue]
     #[ORM\Column]
@@ -79,9 +77,6 @@ class BatchArtwork
     #[ORM\Column(name: 'reference_image', type: 'reference_image', nullable: true)]
     private ?ReferenceImage $reference = null;
 
-    #[ORM\Embedded(class: ArtworkRepair::class, columnPrefix: 'repair_')]
-    private ArtworkRepair $repair;
-
     #[ORM\Column(type: 'artwork_settings', options: ['default' => '{}'])]
     private ArtworkSettings $settings;
 
@@ -92,9 +87,6 @@ class BatchArtwork
     /** @var Collection<string, ArtworkOnProduct> by the product's code */
     #[ORM\OneToMany(targetEntity: ArtworkOnProduct::class, mappedBy: 'artwork', cascade: ['persist'], indexBy: 'product')]
     private Collection $products;
-
-    /** @var array{string, MasterFacts}|null asked for thousands of times by a sheet */
-    private ?array $known = null;
 
     /** The upload by which it came, so that one that is taken in twice becomes one artwork. */
     #[ORM\Column(length: 32, nullable: true)]
@@ -136,88 +128,6 @@ class BatchArtwork
     {
         [$this->facts, $this->reason] = [$facts, null];
         $this->settleState();
-    }
-
-    /** What was read from what its edits made of it; one that is not wanted any more is kept for when it is again. */
-    public function wasPrepared(PreparedFacts $facts): void
-    {
-        $this->repair->wasPrepared($facts);
-        $this->settleState();
-    }
-
-    public function edits(): EditList
-    {
-        return $this->repair->edits();
-    }
-
-    /** What is done to its master becomes another. Until that was read it counts as being read. */
-    public function repair(EditList $edits): void
-    {
-        $this->repair->become($edits);
-        if (null !== $this->facts) {
-            $this->reason = null;
-            $this->settleState();
-        }
-    }
-
-    /** Whether its master itself is not known yet. */
-    public function isBeingRead(): bool
-    {
-        return null === $this->facts && IntakeState::Reading === $this->state;
-    }
-
-    /** Whether it waits for its prepared master, not for the master itself. */
-    public function isBeingPrepared(): bool
-    {
-        return null !== $this->facts && IntakeState::Reading === $this->state;
-    }
-
-    /** What came of its edits; null where there are none, or they are not done yet. */
-    public function prepared(): ?PreparedFacts
-    {
-        return $this->edits()->isSilent() ? null : $this->repair->factsOf($this->pictureHash());
-    }
-
-    /** Names the pixels that everything starts from: the master's, or those its edits make of it. */
-    public function pictureHash(): string
-    {
-        return $this->edits()->preparedHash($this->master);
-    }
-
-    public function wasMasterRead(): bool
-    {
-        return null !== $this->facts;
-    }
-
-    /** Whether its cut-out should be looked at. */
-    public function isInDoubt(): bool
-    {
-        return true === $this->prepared()?->cutOut?->isDoubtful();
-    }
-
-    /** Of the picture before margins are cut: pixels of the master, or of the grid that a drawing is repaired on. */
-    public function untrimmedSize(): PixelSize
-    {
-        return $this->masterFacts()->size;
-    }
-
-    /** Where its small copy of so many pixels is kept. */
-    public function previewKey(int $side): string
-    {
-        return FileStore::previewKey($this->master, $side, $this->pictureHash());
-    }
-
-    /** Whether margins of the master's picture were cut. */
-    public function isTrimmed(): bool
-    {
-        return [0.0, 0.0, 1.0, 1.0] !== ($this->prepared()?->kept->toList() ?? [0.0, 0.0, 1.0, 1.0]);
-    }
-
-    private function settleState(): void
-    {
-        $this->state = null !== $this->facts && ($this->edits()->isSilent() || null !== $this->prepared())
-            ? IntakeState::Read
-            : IntakeState::Reading;
     }
 
     public function isReadAgain(): void
@@ -298,27 +208,6 @@ class BatchArtwork
     public function isRemoved(): bool
     {
         return $this->removed;
-    }
-
-    /** Of the master as it came. */
-    public function masterFacts(): MasterFacts
-    {
-        return $this->facts ?? throw new \LogicException('The master was not read yet.');
-    }
-
-    /** Of what is placed on products: the master, or what its edits made of it. */
-    public function facts(): MasterFacts
-    {
-        $hash = $this->pictureHash();
-        if ($hash === $this->master) {
-            return $this->masterFacts();
-        }
-        if ($hash !== ($this->known[0] ?? null)) {
-            $prepared = $this->prepared() ?? throw new \LogicException('The master was not prepared yet.');
-            $this->known = [$hash, $prepared->over($this->masterFacts())];
-        }
-
-        return $this->known[1];
     }
 
     public function kind(): Kind
@@ -431,35 +320,6 @@ class BatchArtwork
         }
 
         return [] !== array_filter($all, static fn (FinishSettings $finish): bool => !$finish->isSilent());
-    }
-
-    /** @return list<FractionBox> what must stay in the picture that is placed, in fractions of it upright */
-    public function keepBoxes(): array
-    {
-        $kept = $this->prepared()?->kept;
-        $boxes = $this->masterKeepBoxes();
-
-        return null === $kept
-            ? $boxes
-            : array_values(array_filter(array_map(static fn (FractionBox $box): ?FractionBox => $box->in($kept), $boxes)));
-    }
-
-    /** @return list<FractionBox> the same in fractions of the master, whatever margins are cut */
-    public function masterKeepBoxes(): array
-    {
-        return array_map(static fn (array $box): FractionBox => new FractionBox(...$box), $this->keep);
-    }
-
-    /**
-     * @param list<FractionBox> $boxes in fractions of the picture that is placed
-     *
-     * @return list<FractionBox> in those of the master
-     */
-    public function inMaster(array $boxes): array
-    {
-        $kept = $this->prepared()?->kept;
-
-        return null === $kept ? $boxes : array_map(static fn (FractionBox $box): FractionBox => $box->outOf($kept), $boxes);
     }
 
     /** @param list<FractionBox> $boxes in fractions of the master */
