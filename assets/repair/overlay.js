@@ -1,6 +1,7 @@
 import { pathOf } from '../shared/strokes.js';
 
-const STEPS = 1e5;
+/** Steps of a side in which strokes travel. */
+export const STEPS = 1e5;
 
 /** @param {Record<string, any>} attributes */
 function drawn(name, attributes) {

@@ -4,7 +4,7 @@ import { isWriting } from '../shared/keys.js';
 import { refreshLine } from '../shared/line.js';
 import { pathOf, pointOn } from '../shared/strokes.js';
 import { set } from '../shared/svg.js';
-import { overlay, proposal } from './overlay.js';
+import { overlay, proposal, STEPS } from './overlay.js';
 
 const KEYS = { o: 'retouch', b: 'fill', p: 'pen', s: 'stays', g: 'goes', t: 'trim', c: 'tone' };
 const HINTS = {
@@ -19,8 +19,8 @@ const HINTS = {
 const LOOK = 900;
 const SLIDE = 250;
 const HARD = { black: 60, white: 200, contrast: 60, saturation: -100 };
-/** Steps of a side in which strokes travel. */
-const STEPS = 1e5;
+/** Hundredths of what a person wrote; what is no number is 0. */
+const hundredths = (text) => Math.round(100 * Number.parseFloat(text.replace(',', '.')) || 0);
 
 /** One picture, its list of edits, and tools that add to it. */
 export default () => ({
@@ -92,7 +92,6 @@ export default () => ({
   put(html) {
     const { order } = this.dom();
     const told = (one) =>
-      one &&
       `[data-do="${one.dataset.do}"]${one.dataset.line ? `[data-line="${one.dataset.line}"]` : ''}${
         one.dataset.value ? `[data-value="${one.dataset.value}"]` : ''
       }`;
@@ -258,10 +257,8 @@ export default () => ({
     return this.send({ act: 'change', line: place, edit: { ...lines[place], ...fields } });
   },
   changed(event) {
-    if (event.target.matches('[data-shift]'))
-      this.change('cutout', { shift: Math.round(100 * Number.parseFloat(event.target.value.replace(',', '.')) || 0) });
-    if (event.target.matches('[data-margin]'))
-      this.change('trim', { margin: Math.round(100 * Number.parseFloat(event.target.value.replace(',', '.')) || 0) });
+    if (event.target.matches('[data-shift]')) this.change('cutout', { shift: hundredths(event.target.value) });
+    if (event.target.matches('[data-margin]')) this.change('trim', { margin: hundredths(event.target.value) });
     if (event.target.matches('[data-amount]')) {
       event.target.nextElementSibling.textContent = event.target.value;
       clearTimeout(this.dom().sliding);

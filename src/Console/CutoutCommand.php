@@ -55,9 +55,6 @@ final class CutoutCommand extends Command
         try {
             $option = Options::of($input);
             $files = RepairRun::files($option->argument('in'), $option->argument('out'));
-            foreach ($files as $target) {
-                RepairRun::format($target);
-            }
             $edits = fn (string $file): EditList => $this->edits($option, $file);
             // What is wrong with the options is told before anything is made.
             foreach (\array_slice(array_keys($files), 0, 1) as $first) {

@@ -41,9 +41,6 @@ final class RepairCommand extends Command
         try {
             $option = Options::of($input);
             $files = RepairRun::files($option->argument('in'), $option->argument('out'));
-            foreach ($files as $target) {
-                RepairRun::format($target);
-            }
             $edits = self::edits($option->text('edits') ?? throw new \InvalidArgumentException('Give --edits=FILE.json.'));
         } catch (\InvalidArgumentException|Failure $e) {
             return WrongUsage::say($output, $e->getMessage());

@@ -46,6 +46,8 @@ final readonly class RepairRun
                 throw new \InvalidArgumentException('The result cannot take the master\'s place; give it another name.');
             }
 
+            self::format($out);
+
             return [$in => $out];
         }
         if (!is_dir($in)) {
@@ -63,7 +65,7 @@ final readonly class RepairRun
     }
 
     /** @throws \InvalidArgumentException */
-    public static function format(string $out): FileFormat
+    private static function format(string $out): FileFormat
     {
         return match (strtolower(pathinfo($out, \PATHINFO_EXTENSION))) {
             'png' => FileFormat::Png,

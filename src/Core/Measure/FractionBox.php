@@ -17,6 +17,12 @@ final readonly class FractionBox
         }
     }
 
+    /** All of a picture. */
+    public static function whole(): self
+    {
+        return new self(0.0, 0.0, 1.0, 1.0);
+    }
+
     /** Reads "x,y,width,height" in fractions. */
     public static function parse(string $text): self
     {

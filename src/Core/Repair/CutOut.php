@@ -10,7 +10,7 @@ use Snugfit\Core\JsonReader;
 final readonly class CutOut implements Edit
 {
     private const MOST_MARKS = 300;
-    public const MOST_SHIFT = 20.0;
+    private const MOST_SHIFT = 20.0;
 
     /**
      * @param bool       $insideGoes whether islands of the ground's colour inside go, too

@@ -10,7 +10,7 @@ use Snugfit\Core\JsonReader;
 final readonly class CutOutReport
 {
     /** From here on a person should look. */
-    public const DOUBTFUL = 0.25;
+    private const DOUBTFUL = 0.25;
 
     /** Of an outline, what may be as dark, or as light, as cloth before it is lost there. */
     private const LOST = 0.25;

@@ -74,6 +74,22 @@ final class WorkingSpaceConverter
         return self::converted($image, WorkingSpace::Srgb, self::bitsOf($image));
     }
 
+    /** To look at and to measure in bytes, on white where it is transparent. */
+    public static function toPlain(Image $image): Image
+    {
+        $bytes = self::toBytes(self::toSrgb($image));
+
+        return $bytes->hasAlpha() ? $bytes->flatten([255.0, 255.0, 255.0]) : $bytes;
+    }
+
+    /** Of an image in sRGB. */
+    public static function toBytes(Image $image): Image
+    {
+        return 16 === self::bitsOf($image)
+            ? $image->rescaleTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb)
+            : $image;
+    }
+
     /** To make prints of: what has to be converted is converted to sixteen bits, so that no step is lost on the way. */
     public static function toWorking(Image $image, WorkingSpace $space): Image
     {

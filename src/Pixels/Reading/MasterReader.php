@@ -11,9 +11,7 @@ use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Artwork\PixelStatistics;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
-use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
-use Snugfit\Pixels\Vips\Interpretation;
 use Snugfit\Pixels\Vips\VipsFailed;
 
 /** Master file -> facts. Decodes all of it once, so that a damaged file is found here and not at the press. */
@@ -60,7 +58,9 @@ final readonly class MasterReader
             $picture->hasAlpha() &&
             $picture->extractBands($picture->bands() - 1, 1)->smallest() < (8 === WorkingSpaceConverter::bitsOf($picture) ? 255 : 65535);
         // A drawing holds no pixels of its own to judge: a smaller raster says as much.
-        $plain = $master->format->isVector() ? $this->plain($picture->thumbnail(self::DRAWING))->copyToMemory() : $this->plain($picture);
+        $plain = $master->format->isVector()
+            ? WorkingSpaceConverter::toPlain($picture->thumbnail(self::DRAWING))->copyToMemory()
+            : WorkingSpaceConverter::toPlain($picture);
         $jpeg = MasterFormat::Jpeg === $master->format ? JpegHeader::of($master->path) : null;
         $guess = KindGuess::from($this->kinds->measure($plain));
         // Where the eye goes and where letters stand is seen in a small copy, made once.
@@ -137,7 +137,7 @@ final readonly class MasterReader
 
     private function preview(Image $picture, int $side): Image
     {
-        return $this->eightBits(WorkingSpaceConverter::toSrgb($picture->thumbnail($side)))
+        return WorkingSpaceConverter::toBytes(WorkingSpaceConverter::toSrgb($picture->thumbnail($side)))
             ->without('icc-profile-data', 'exif-data', 'xmp-data', 'iptc-data')
             ->copyToMemory();
     }
@@ -146,20 +146,6 @@ final readonly class MasterReader
     {
         // Effort 2 of 6: a preview is waited for. Colours at edges and in ramps are kept, since it is judged by eye.
         $preview->save('webp', $target, ['Q' => self::PREVIEW_QUALITY, 'effort' => 2, 'smart-subsample' => 1]);
-    }
-
-    private function plain(Image $picture): Image
-    {
-        $image = $this->eightBits(WorkingSpaceConverter::toSrgb($picture));
-
-        return $image->hasAlpha() ? $image->flatten([255.0, 255.0, 255.0]) : $image;
-    }
-
-    private function eightBits(Image $image): Image
-    {
-        return 16 === WorkingSpaceConverter::bitsOf($image)
-            ? $image->rescaleTo(BandFormat::Byte)->withInterpretation(Interpretation::Srgb)
-            : $image;
     }
 
     /** Scripts, event handlers, and references to anything but a part of the same drawing or embedded data. */

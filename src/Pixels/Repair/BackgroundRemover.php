@@ -27,6 +27,13 @@ final readonly class BackgroundRemover
     /** Of the long side, how far the subject's own colours are looked for. */
     private const NEAR = 0.006;
 
+    /** Pixels on the long side of what is measured of a result. */
+    private const SEEN = 800;
+
+    /** How opaque something is that is there at all, and that is there altogether. */
+    private const THERE = 0.02;
+    private const WHOLE = 0.98;
+
     /** Of the border: what is more than that transparent was cut out before. */
     private const CUT_ALREADY = 0.5;
 
@@ -210,16 +217,21 @@ final readonly class BackgroundRemover
 
     private function report(Image $made, BackgroundRegion $region, float $most): CutOutReport
     {
-        $alpha = $made->extractBands(3, 1);
-        $there = $alpha->isMoreThan(0.02 * $most)->average() / 255;
-        $whole = $alpha->isMoreThan(0.98 * $most)->average() / 255;
-
-        [$dark, $light] = OutlineMeter::measure($made, $most);
+        // In one pass over a picture that may be large.
+        [$all, $sum, $there, $whole] = [0, 0.0, 0, 0];
+        foreach ($made->extractBands(3, 1)->counts()[0] as $alpha => $count) {
+            $all += $count;
+            $sum += $alpha * $count;
+            $there += $alpha > self::THERE * $most ? $count : 0;
+            $whole += $alpha > self::WHOLE * $most ? $count : 0;
+        }
+        $small = $made->reducedWithin(self::SEEN)->cast(BandFormat::Float)->linear(255 / $most, 0.0)->copyToMemory();
+        [$dark, $light] = OutlineMeter::measure($small);
 
         return new CutOutReport(
-            1 - $alpha->average() / $most,
+            1 - $sum / max(1, $all) / $most,
             $there > 0 ? ($there - $whole) / $there : 0.0,
-            (new HaloMeter())->measure($made, $region->colour, $most),
+            HaloMeter::measure($small, $region->colour),
             $region->doubt,
             $region->isPlain,
             $region->islands,

@@ -8,10 +8,9 @@ use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 
 /** Measures how much of the ground is left in the colours of an edge. */
-final readonly class HaloMeter
+final class HaloMeter
 {
-    /** Pixels on the long side of what is looked at, and how deep below the edge colours are the subject's own. */
-    private const SEEN = 800;
+    /** Pixels below the edge from which colours are the subject's own. */
     private const DEEP = 3;
 
     /** Levels that subject and ground must be apart for the edge to tell anything. */
@@ -20,14 +19,13 @@ final readonly class HaloMeter
     private const BETWEEN = 16.0;
 
     /**
-     * @param Image $cut    red, green, blue, alpha
+     * @param Image $small  red, green, blue, alpha as floating numbers from 0 to 255, as BackgroundRemover looks at what it made
      * @param Image $ground red, green, blue as floating numbers from 0 to 255, on a grid of its own
      *
      * @return float 0 for none to 1 for the ground itself, as a mean over the edge
      */
-    public function measure(Image $cut, Image $ground, float $most): float
+    public static function measure(Image $small, Image $ground): float
     {
-        $small = $cut->reducedWithin(self::SEEN)->cast(BandFormat::Float)->linear(255 / $most, 0.0)->copyToMemory();
         [$colour, $alpha] = [$small->extractBands(0, 3), $small->extractBands(3, 1)];
         $solid = $alpha->isMoreThan(250.0)->eroded(self::DEEP)->copyToMemory();
         if (null === $solid->brightest()) {

@@ -45,7 +45,7 @@ final readonly class MasterPreparer
      */
     public function prepared(Image $picture, EditList $edits): PreparedMaster
     {
-        $prepared = new PreparedMaster($picture, null, new FractionBox(0.0, 0.0, 1.0, 1.0));
+        $prepared = new PreparedMaster($picture, null, FractionBox::whole());
         foreach ($edits->active() as $edit) {
             $prepared = $this->edited($prepared, $edit);
         }

@@ -21,18 +21,12 @@ final class PictureColour
      */
     public static function in(Image $picture, string $colour): array
     {
-        $pixel = Image::ofBytes(pack('C3', ...Colour::levels($colour)), new PixelSize(1, 1), 3);
-        $bits = WorkingSpaceConverter::bitsOf($picture);
-        if (WorkingSpaceConverter::isManaged($picture)) {
-            return self::numbers($pixel->icc('srgb', ProfileFile::of(WorkingSpace::Wide->profile()), 1, true, $bits));
+        if (!WorkingSpaceConverter::isManaged($picture)) {
+            return WorkingSpaceConverter::samples($colour, $picture);
         }
+        $pixel = Image::ofBytes(pack('C3', ...Colour::levels($colour)), new PixelSize(1, 1), 3);
+        $wide = ProfileFile::of(WorkingSpace::Wide->profile());
 
-        return self::numbers($pixel->linear(16 === $bits ? 257.0 : 1.0, 0.0)->roundTo($picture->format()));
-    }
-
-    /** @return non-empty-list<float> */
-    private static function numbers(Image $pixel): array
-    {
-        return array_map(floatval(...), $pixel->values());
+        return array_map(floatval(...), $pixel->icc('srgb', $wide, 1, true, WorkingSpaceConverter::bitsOf($picture))->values());
     }
 }

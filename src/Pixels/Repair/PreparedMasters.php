@@ -42,7 +42,7 @@ final readonly class PreparedMasters
     }
 
     /**
-     * What came of the edits.
+     * What came of the edits, of which there are some.
      *
      * @return array{?CutOutReport, FractionBox} of a cut-out, and what of the master's picture is left
      *
@@ -50,9 +50,6 @@ final readonly class PreparedMasters
      */
     public function report(Master $master, EditList $edits): array
     {
-        if ($edits->isSilent()) {
-            return [null, new FractionBox(0.0, 0.0, 1.0, 1.0)];
-        }
         $folder = $this->kept($master, $edits, $edits->preparedHash($master->sha256()));
         $record = JsonReader::decode((string) file_get_contents($folder.'/'.self::REPORT), 'a prepared master');
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Repair;
 
+use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Repair\Stroke;
 use Snugfit\Pixels\Vips\BandFormat;
@@ -41,7 +42,7 @@ final class SpeckFinder
     {
         $small = $picture->reducedWithin(self::SEEN)->copyToMemory();
         $size = $small->size();
-        $grey = $small->cast(BandFormat::Float)->recombined([[0.299, 0.587, 0.114]])->roundTo(BandFormat::Byte)->copyToMemory();
+        $grey = $small->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->roundTo(BandFormat::Byte)->copyToMemory();
         $calm = $grey->ranked(self::SQUARE, self::MIDDLE)->copyToMemory();
         $off = $grey->cast(BandFormat::Float)->minus($calm->cast(BandFormat::Float));
         $marked = $off->multipliedBy($off)->isMoreThan(self::STANDS_OUT ** 2)->copyToMemory();

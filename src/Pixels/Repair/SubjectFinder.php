@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Repair;
 
+use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Repair\Mark;
@@ -105,7 +106,7 @@ final readonly class SubjectFinder
     private static function guided(Image $share, Image $picture): Image
     {
         $radius = max(2, (int) round(self::REACH * $picture->size()->longSide()));
-        $grey = $picture->cast(BandFormat::Float)->recombined([[0.299, 0.587, 0.114]])->linear(1 / 255, 0.0)->copyToMemory();
+        $grey = $picture->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->linear(1 / 255, 0.0)->copyToMemory();
         $mean = $grey->boxMean($radius);
         $told = $share->boxMean($radius);
         $variance = $grey->multipliedBy($grey)->boxMean($radius)->minus($mean->multipliedBy($mean));

@@ -93,7 +93,9 @@ trait RepairedMaster
     /** Whether margins of the master's picture were cut. */
     public function isTrimmed(): bool
     {
-        return [0.0, 0.0, 1.0, 1.0] !== ($this->prepared()?->kept->toList() ?? [0.0, 0.0, 1.0, 1.0]);
+        $kept = $this->prepared()?->kept;
+
+        return null !== $kept && $kept->toList() !== FractionBox::whole()->toList();
     }
 
     private function settleState(): void

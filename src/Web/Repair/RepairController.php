@@ -5,23 +5,14 @@ declare(strict_types=1);
 namespace Snugfit\Web\Repair;
 
 use Snugfit\Core\Failure;
-use Snugfit\Core\Measure\PixelWindow;
-use Snugfit\Core\Measure\Ppi;
-use Snugfit\Core\Output\FileFormat;
-use Snugfit\Core\Recipe\Enlarge;
-use Snugfit\Core\Recipe\Frame;
-use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Repair\EditList;
-use Snugfit\Core\Upscale\UpscaleMethod;
-use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\FindSpecksJob;
-use Snugfit\Pixels\Job\PatchJob;
 use Snugfit\Pixels\Job\RepairPreviewJob;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Undo\RepairChange;
 use Snugfit\Shop\Undo\UndoHistory;
+use Snugfit\Web\Shared\OwnPixels;
 use Snugfit\Web\Shared\RenderedImage;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
@@ -40,9 +31,6 @@ use Symfony\Component\Routing\Attribute\Route;
 #[Route('/batches/{batch<\d+>}/repair/{artwork<\d+>}')]
 final class RepairController extends AbstractController
 {
-    /** Pixels across and down of a part at its own pixels. */
-    private const LARGEST = 1600;
-
     public function __construct(
         private readonly UndoHistory $history,
         private readonly ArtworkImporter $importer,
@@ -124,29 +112,11 @@ final class RepairController extends AbstractController
 
     /** A part of it at its own pixels. */
     #[Route('/pixels.png', name: 'repair_pixels', methods: ['GET'])]
-    public function pixels(Batch $batch, BatchArtwork $artwork, Request $request): Response
+    public function pixels(Batch $batch, BatchArtwork $artwork, Request $request, OwnPixels $pixels): Response
     {
         $this->mustBeReadable($artwork);
-        $size = $artwork->untrimmedSize();
-        $number = static fn (string $name, int $least, int $most): int => max($least, min($most, $request->query->getInt($name)));
-        [$x, $y] = [$number('x', 0, $size->width - 1), $number('y', 0, $size->height - 1)];
-        $window = new PixelWindow(
-            $x,
-            $y,
-            $number('w', 1, min(self::LARGEST, $size->width - $x)),
-            $number('h', 1, min(self::LARGEST, $size->height - $y)),
-        );
-        $recipe = new Recipe(
-            new Frame($size, PixelWindow::whole($size)),
-            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size),
-            new Write(FileFormat::Png, Ppi::of(300), 8, true),
-            repair: $artwork->edits()->untrimmed()->effective(),
-        );
 
-        return $this->pictures->answer(
-            PatchJob::key($artwork->master(), $recipe, $window),
-            fn (string $target): PatchJob => new PatchJob($this->masters->of($artwork->master()), $recipe, $window, $target),
-        );
+        return $pixels->answer($artwork, $artwork->edits()->untrimmed(), $artwork->untrimmedSize(), $request);
     }
 
     /** @return array{batch: Batch, artwork: BatchArtwork, strip: RepairStrip} */
