@@ -6,9 +6,9 @@ namespace Snugfit\Console;
 
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\PlainGround;
 use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\EdgeFill;
-use Snugfit\Core\Fit\FitMode;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\PlacementPlanner;
@@ -19,10 +19,12 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\FreeSize;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\ProductFit;
 use Snugfit\Shop\Repository\ProductRepository;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -72,15 +74,14 @@ final class PlanCommand extends Command
                 'sits',
                 null,
                 InputOption::VALUE_REQUIRED,
-                'fill, or whole: all of the picture with something round it',
-                FitMode::Fill->value,
+                'fill, or whole: all of the picture with something round it (as the product has it)',
             )
+            ->addOption('design', null, InputOption::VALUE_NONE, 'The picture is transparent or stands on a plain ground')
             ->addOption(
                 'edge',
                 null,
                 InputOption::VALUE_REQUIRED,
-                'Round a whole picture: colour, mirrored, continued or blurred',
-                EdgeFill::Colour->value,
+                'Round a whole picture: '.implode(', ', array_column(EdgeFill::cases(), 'value')).' (as the product has it)',
             )
             ->addOption(
                 'bled',
@@ -97,13 +98,17 @@ final class PlanCommand extends Command
         try {
             $option = Options::of($input);
             $kind = $option->choice('kind', Kind::class) ?? Kind::Photo;
-            $artwork = new Artwork(PixelSize::parse($option->argument('pixels')), $kind);
+            $artwork = new Artwork(
+                PixelSize::parse($option->argument('pixels')),
+                $kind,
+                ground: $input->getOption('design') ? PlainGround::transparent() : null,
+            );
             $request = new PlacementRequest(
                 new Framing(
                     $option->choice('orientation', OrientationRule::class) ?? OrientationRule::Either,
                     transform: new ImageTransform($option->turn('turn'), (bool) $input->getOption('flip'), $option->degrees('tilt')),
-                    fitMode: $option->choice('sits', FitMode::class) ?? FitMode::Fill,
-                    edgeFill: $option->choice('edge', EdgeFill::class) ?? EdgeFill::Colour,
+                    fitMode: $option->choice('sits', FitMode::class),
+                    edgeFill: $option->choice('edge', EdgeFill::class),
                     bleedSource: $option->choice('bled', BleedSource::class) ?? BleedSource::Picture,
                 ),
                 keep: array_map(FractionBox::parse(...), $option->texts('keep')),
@@ -158,7 +163,9 @@ final class PlanCommand extends Command
             floor: $floor,
             rule: $base->rule ?? OrientationRule::Either,
             limit: $base?->limit,
+            wantsTransparency: $base->wantsTransparency ?? false,
             freeSize: $base?->freeSize,
+            fit: $base->fit ?? new ProductFit(),
         );
     }
 }

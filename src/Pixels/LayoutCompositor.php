@@ -39,10 +39,19 @@ final class LayoutCompositor
                 Extend::Background,
                 self::colour($picture, $mount->layout->colour),
             ),
+            EdgeFill::Transparent => self::onNothing($picture, $mount),
             EdgeFill::Mirrored => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Mirror),
             EdgeFill::Continued => $picture->embed($part->x, $part->y, $mount->canvas, Extend::Copy),
             EdgeFill::Blurred => self::ground($picture, $mount->canvas)->insert($picture, $part->x, $part->y),
         };
+    }
+
+    private static function onNothing(Image $picture, Mount $mount): Image
+    {
+        $picture = PremultipliedAlpha::withAlpha($picture);
+        $part = $mount->layout->part;
+
+        return $picture->embed($part->x, $part->y, $mount->canvas, Extend::Background, array_fill(0, $picture->bands(), 0.0));
     }
 
     private static function ground(Image $picture, PixelSize $canvas): Image

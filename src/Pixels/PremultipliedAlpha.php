@@ -51,6 +51,17 @@ final class PremultipliedAlpha
         return $colour->roundTo($picture->format())->join($alpha)->withInterpretation($picture->interpretation());
     }
 
+    /** The same picture, all opaque where it had no transparency. */
+    public static function withAlpha(Image $picture): Image
+    {
+        if ($picture->hasAlpha()) {
+            return $picture;
+        }
+        $opaque = $picture->extractBands(0, 1)->linear(0.0, self::most($picture))->cast($picture->format());
+
+        return $picture->join($opaque)->withInterpretation($picture->interpretation());
+    }
+
     /** The value of an opaque pixel. */
     public static function most(Image $picture): float
     {

@@ -41,6 +41,7 @@ final readonly class PlannedPlacement
             $this->artwork->facts(),
             $this->placement,
             $this->effective->renderOptions(),
+            $this->effective->placementRequest(),
         );
     }
 

@@ -10,7 +10,6 @@ use Snugfit\Core\Delivery\Preflight;
 use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\EdgeFill;
-use Snugfit\Core\Fit\FitMode;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\Placement;
@@ -22,9 +21,13 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Product\Alignment;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\FitMode;
+use Snugfit\Core\Product\FitModeRule;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\ProductFit;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Core\Recipe\RenderOptions;
@@ -100,7 +103,7 @@ final class TransformedPrintTest extends PixelTestCase
     public function test_a_whole_picture_lies_on_its_border(): void
     {
         $this->master(120, 60);
-        foreach (EdgeFill::cases() as $edge) {
+        foreach (array_filter(EdgeFill::cases(), static fn (EdgeFill $edge): bool => EdgeFill::Transparent !== $edge) as $edge) {
             $placement = $this->plan(new PixelSize(120, 60), '6x6in', new PlacementRequest(new Framing(fitMode: FitMode::Whole, edgeFill: $edge, colour: '0f5c63')), 20);
             $path = $this->print($placement);
             $print = Image::load('png', $path);
@@ -112,9 +115,32 @@ final class TransformedPrintTest extends PixelTestCase
                 EdgeFill::Colour => self::assertSame("\x0f\x5c\x63", $above),
                 EdgeFill::Continued => self::assertSame($row(30), $above),
                 EdgeFill::Mirrored => self::assertSame($row(30 + 19), $row(30 - 20)),
-                EdgeFill::Blurred => self::assertNotSame($row(30), $above),
+                default => self::assertNotSame($row(30), $above),
             };
         }
+    }
+
+    /** Laid on nothing where the file keeps that, else on what transparent artwork is laid on. */
+    public function test_a_whole_picture_lies_on_nothing_or_on_the_matte(): void
+    {
+        $this->master(120, 60);
+        $facts = $this->read($this->folder.'/in.png');
+        $product = new Product('x', 'x', PrintSize::inches(6, 6), Bleed::none(), Ppi::of(20), Ppi::of(10), formats: [FileFormat::Jpeg, FileFormat::Png], wantsTransparency: true, fit: new ProductFit(FitModeRule::Whole, Alignment::Top));
+        $placement = (new PlacementPlanner())->plan($facts->artwork(), $product, PlacementRequest::none());
+        $recipe = (new RecipeBuilder())->recipeFor($placement, $facts);
+        self::assertSame([FileFormat::Png, true, EdgeFill::Transparent], [$recipe->write->format, $recipe->write->transparent, $recipe->mount?->layout->edgeFill]);
+        self::assertEquals($recipe, Recipe::fromJson($recipe->canonicalJson()));
+        foreach ([[$recipe, 4, "\0\0\0\0"], [(new RecipeBuilder())->recipeFor($placement, $facts, new RenderOptions(FileFormat::Tiff, matte: '0f5c63')), 4, "\0\0\0\0"]] as [$one, $bands, $below]) {
+            $path = $this->folder.'/out.'.$one->write->format->extension();
+            PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $one, $path);
+            $print = Image::load($one->write->format->value, $path);
+            self::assertEquals([new PixelSize(120, 120), $bands], [$print->size(), $print->bands()]);
+            self::assertSame($below, substr($print->bytes(), $bands * (120 * 90 + 60), $bands));
+            self::assertSame(Image::load('png', $this->folder.'/in.png')->bytes(), $print->crop(new \Snugfit\Core\Measure\PixelWindow(0, 0, 120, 60))->extractBands(0, 3)->bytes());
+            self::assertSame([], Preflight::failures((new Preflight())->check($one, (new PrintFileReader())->read($path), null)));
+        }
+        $plain = (new RecipeBuilder())->recipeFor($placement, $facts, new RenderOptions(FileFormat::Jpeg, matte: '0f5c63'));
+        self::assertSame([false, EdgeFill::Colour, '0f5c63'], [$plain->write->transparent, $plain->mount?->layout->edgeFill, $plain->mount?->layout->colour]);
     }
 
     public function test_posed_prints_pass_preflight_in_every_format(): void

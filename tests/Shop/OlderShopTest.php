@@ -13,7 +13,6 @@ use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\EdgeFill;
-use Snugfit\Core\Fit\FitMode;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\QuarterTurn;
@@ -21,7 +20,9 @@ use Snugfit\Core\Fit\UpscalePolicy;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Production\RemakeReason;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\DeliveryFreshness;
@@ -67,10 +68,10 @@ final class OlderShopTest extends ShopTestCase
         [$emblem, $harbour] = [$this->old()->artworks()[0], $this->old()->artworks()[2]];
         self::assertSame(['emblem.png', 'harbour.png'], [$emblem->fileName(), $harbour->fileName()]);
         $family = new FamilySettings(
-            new FramingState(new Framing(OrientationRule::Portrait, new CropPosition(0.3, 0.4, 1.5), new ImageTransform(QuarterTurn::Right, true, 2.5)), true),
+            new FramingState(new Framing(OrientationRule::Portrait, new CropPosition(0.3, 0.4, 1.5), new ImageTransform(QuarterTurn::Right, true, 2.5), FitMode::Fill, EdgeFill::Colour, 'ffffff'), true),
             self::finish(['sharpen' => 'suggested']),
         );
-        $alone = new Framing(position: new CropPosition(0.5, 0.5, 1.2), fitMode: FitMode::Whole, edgeFill: EdgeFill::Mirrored, colour: '0f5c63');
+        $alone = new Framing(position: new CropPosition(0.5, 0.5, 1.2), fitMode: FitMode::Whole, edgeFill: EdgeFill::Mirrored, colour: '0f5c63', keepsMargins: true);
         $product = new ProductSettings(
             new FramingState($alone, true), false, 3.0, UpscalePolicy::KeepAdequate, UpscaleSettings::ofCode('mitchell'),
             self::finish(['guard' => ['black' => 1.5, 'white' => 1]]),
@@ -94,7 +95,7 @@ final class OlderShopTest extends ShopTestCase
         self::assertCount(9, $plan);
         $again = array_filter($plan, static fn (PlacedPrint $one): bool => $one->print->isToMake());
         self::assertCount(8, $again);
-        self::assertSame([], array_filter($again, static fn (PlacedPrint $one): bool => !$one->print->isRemade));
+        self::assertSame([], array_filter($again, static fn (PlacedPrint $one): bool => RemakeReason::MadeMoreExactly !== $one->print->remade));
         $paths = array_map(static fn (PrintFile $file): ?string => $file->path(), $this->deliveries()->latest($batch));
         self::assertEqualsCanonicalizing($paths, array_map(static fn (PlacedPrint $one): ?string => $one->print->path, $again), 'under their names');
         $this->browser->request('GET', "/batches/{$batch->id()}/run");
@@ -174,9 +175,42 @@ final class OlderShopTest extends ShopTestCase
         foreach ($connection->fetchAllKeyValue('SELECT product, settings FROM artwork_on_product') as $code => $json) {
             $settings[(string) $code] = ProductSettings::fromRecord(JsonReader::decode(\is_string($json) ? $json : '', 'settings'));
         }
-        $framing = new Framing(OrientationRule::Landscape, new CropPosition(0.25, 0.5, 2));
+        $framing = new Framing(OrientationRule::Landscape, new CropPosition(0.25, 0.5, 2), fitMode: FitMode::Fill, edgeFill: EdgeFill::Colour, colour: 'ffffff');
         self::assertEquals(['4x6' => new ProductSettings(new FramingState($framing, true)), 'a4' => new ProductSettings(excluded: true)], $settings);
         self::assertSame('[]', $connection->fetchOne('SELECT keep_boxes FROM batch_artwork'));
+    }
+
+    /** Apparel leaves the family of what is filled; what was framed by hand there goes along, and what was not is shown whole. */
+    public function test_what_was_framed_by_hand_stays_on_products_that_show_designs_whole_now(): void
+    {
+        $old = $this->data.'/old';
+        mkdir($old.'/tmp', 0o700, true);
+        self::migrate($old, 'Snugfit\Migrations\Version20261129000001');
+        $connection = self::connect($old);
+        $connection->executeStatement("INSERT INTO batch (id, name, created_at, product_codes) VALUES (1, 'Old', '2026-11-24 00:00:00', '[]')");
+        $product = static fn (string $code, string $transparency): string => "('$code', '{\"code\":\"$code\",\"transparency\":$transparency}', 1, 0)";
+        $connection->executeStatement('INSERT INTO shelf_product (code, definition, position, retired) VALUES '.implode(', ', [$product('apparel-front', 'true'), $product('mug', 'false'), $product('our-tote', 'true'), $product('a4', 'false')]));
+        $framings = [
+            1 => '{"framing":{"orientation":"either","position":[0.3,0.4,1.5],"turn":0,"flip":false,"tilt":0,"fit":"fill","edge":"colour","colour":"ffffff","bleed":"picture","looked_at":false}}',
+            2 => '{"framing":{"orientation":"either","position":null,"turn":0,"flip":false,"tilt":0,"fit":"fill","edge":"colour","colour":"ffffff","bleed":"picture","looked_at":true}}',
+            3 => '{"framing":{"orientation":"either","position":null,"turn":0,"flip":false,"tilt":0,"fit":"fill","edge":"colour","colour":"ffffff","bleed":"picture","looked_at":false},"finish":{"tidy":20}}',
+        ];
+        foreach ($framings as $id => $settings) {
+            $connection->executeStatement("INSERT INTO batch_artwork (id, file_name, folder, master, state, removed, batch_id) VALUES ($id, 'a.png', '', 'x', 'reading', 0, 1)");
+            $connection->executeStatement("INSERT INTO artwork_on_family (artwork_id, family, settings) VALUES ($id, '5-6', ?)", [$settings]);
+        }
+        self::migrate($old, 'latest');
+        $fits = $connection->fetchAllKeyValue("SELECT code, json_extract(definition, '$.fit') || '/' || json_extract(definition, '$.alignment') FROM shelf_product");
+        self::assertSame(['apparel-front' => 'whole/top', 'mug' => 'picture/centre', 'our-tote' => 'whole/centre', 'a4' => null], $fits);
+        $filled = new Framing(fitMode: FitMode::Fill, edgeFill: EdgeFill::Colour, colour: 'ffffff');
+        $hand = $filled->with(position: new CropPosition(0.3, 0.4, 1.5));
+        foreach (['5-6', '5-6-whole', '5-6-picture'] as $family) {
+            $kept = [];
+            foreach ($connection->fetchFirstColumn('SELECT settings FROM artwork_on_family WHERE family = ? ORDER BY artwork_id', [$family]) as $json) {
+                $kept[] = FamilySettings::fromRecord(JsonReader::decode(\is_string($json) ? $json : '', 'settings'));
+            }
+            self::assertEquals([new FamilySettings(new FramingState($hand)), new FamilySettings(new FramingState($filled, true)), new FamilySettings(finish: self::finish(['tidy' => 20]))], $kept, $family);
+        }
     }
 
     private function old(): Batch

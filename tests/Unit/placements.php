@@ -9,16 +9,18 @@ declare(strict_types=1);
  */
 
 use Snugfit\Core\Artwork\Artwork;
+use Snugfit\Core\Artwork\PlainGround;
 use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\FitGeometry;
-use Snugfit\Core\Fit\FitMode;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Product\Catalogue;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Web\Framing\StageGeometry;
 
@@ -29,7 +31,10 @@ $random = static fn (): float => mt_rand() / mt_getrandmax();
 $products = array_values(Catalogue::standard()->products);
 $planner = new PlacementPlanner();
 for ($i = 0; $i < 12_000; ++$i) {
-    $artwork = new Artwork(new PixelSize(mt_rand(1, 1 << mt_rand(1, 14)), mt_rand(1, 1 << mt_rand(1, 14))));
+    $artwork = new Artwork(
+        new PixelSize(mt_rand(1, 1 << mt_rand(1, 14)), mt_rand(1, 1 << mt_rand(1, 14))),
+        ground: 0 === $i % 3 ? PlainGround::transparent(new FractionBox(0.3 * $random(), 0.2 * $random(), 0.6, 0.5)) : null,
+    );
     $product = $products[mt_rand(0, count($products) - 1)];
     $mode = FitMode::cases()[$i % count(FitMode::cases())];
     // Also beyond the edges and the limits, where a hand may pull.
@@ -46,11 +51,11 @@ for ($i = 0; $i < 12_000; ++$i) {
     $after = $framing(new CropPosition($wanted['x'], $wanted['y'], $wanted['zoom']));
     $start = $planner->plan($artwork, $product, new PlacementRequest($before));
     $placement = $planner->plan($artwork, $product, new PlacementRequest($after));
-    $part = (new FitGeometry($placement->product, $after))->part($placement->product->target, $placement->crop);
+    $part = (new FitGeometry($placement->product, $placement->framing))->part($placement->product->target, $placement->crop);
     $canvas = $placement->product->printArea()->pixelsAt($placement->product->target);
     echo json_encode([
         'position' => $wanted,
-        'stage' => (new StageGeometry($start, $before))->toArray(),
+        'stage' => (new StageGeometry($start))->toArray(),
         'crop' => $placement->crop->toArray(),
         'zoom' => $after->position?->zoom,
         'part' => $part->toArray(),

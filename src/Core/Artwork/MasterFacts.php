@@ -44,12 +44,14 @@ final readonly class MasterFacts
         public ?Kind $kindOther = null,
         /** What was done to it before; null for drawings of lines, and for what was read before that was looked for. */
         public ?SourceEvidence $evidence = null,
+        /** What its subject stands on where that is plain. */
+        public ?PlainGround $ground = null,
     ) {
     }
 
     public function artwork(?Kind $kind = null): Artwork
     {
-        return new Artwork($this->size, $kind ?? $this->kindGuess, $this->format->isVector());
+        return new Artwork($this->size, $kind ?? $this->kindGuess, $this->format->isVector(), $this->ground);
     }
 
     public function isWideGamut(): bool
@@ -86,6 +88,7 @@ final readonly class MasterFacts
             'kind_confidence' => round($this->kindConfidence, 3),
             'kind_other' => $this->kindOther?->value,
             'evidence' => $this->evidence?->toArray(),
+            'ground' => $this->ground?->toArray(),
         ];
     }
 
@@ -111,6 +114,12 @@ final readonly class MasterFacts
             $record->optionalFloat('kind_confidence') ?? 1.0,
             Kind::tryFrom($record->optionalString('kind_other') ?? ''),
             $record->has('evidence') ? SourceEvidence::fromRecord($record->record('evidence')) : null,
+            match (true) {
+                $record->has('ground') => PlainGround::fromRecord($record->record('ground')),
+                // Read before its margins were measured.
+                $record->bool('transparent') => PlainGround::transparent(),
+                default => null,
+            },
         );
     }
 }

@@ -12,11 +12,16 @@ final readonly class CropCandidate
 {
     public function __construct(
         public Product $product,
-        public FitGeometry $geometry,
+        public EffectiveFraming $framing,
         public PixelWindow $crop,
         /** Share of the keep boxes' area inside the crop. */
         public float $keptOfBoxes,
     ) {
+    }
+
+    public function geometry(): FitGeometry
+    {
+        return new FitGeometry($this->product, $this->framing);
     }
 
     /** It keeps more of what must stay, else more of the picture; a whole picture is better where it is shown larger. */
@@ -26,8 +31,8 @@ final readonly class CropCandidate
             return $this->keptOfBoxes > $other->keptOfBoxes;
         }
 
-        return $this->geometry->isWhole()
-            ? $this->geometry->effective($this->crop)->value < $other->geometry->effective($other->crop)->value * (1 - 1e-10)
+        return $this->geometry()->isWhole()
+            ? $this->geometry()->effective($this->crop)->value < $other->geometry()->effective($other->crop)->value * (1 - 1e-10)
             : $this->crop->size()->pixels() > $other->crop->size()->pixels();
     }
 }

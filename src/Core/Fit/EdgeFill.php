@@ -9,6 +9,8 @@ enum EdgeFill: string
 {
     /** One colour. */
     case Colour = 'colour';
+    /** Nothing; where a file keeps no transparency, what transparent artwork is laid on. */
+    case Transparent = 'transparent';
     /** The picture mirrored outwards. */
     case Mirrored = 'mirrored';
     /** The picture's last pixels drawn outwards. */

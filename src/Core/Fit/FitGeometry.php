@@ -11,6 +11,7 @@ use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Ratio;
 use Snugfit\Core\Measure\Rounding;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\Product;
 
 /**
@@ -19,7 +20,7 @@ use Snugfit\Core\Product\Product;
  */
 final readonly class FitGeometry
 {
-    public function __construct(private Product $product, private Framing $framing)
+    public function __construct(private Product $product, private EffectiveFraming $framing)
     {
     }
 

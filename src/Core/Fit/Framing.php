@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Core\Fit;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
 
-/** How a picture sits on the products of a family, as a person left it; as it stands here where nobody touched it. */
+/** How a picture sits on the products of a family, as a person asked for it; what is null is the product's to say. */
 final readonly class Framing
 {
     public const WHITE = 'ffffff';
@@ -18,13 +19,21 @@ final readonly class Framing
         /** Null where nobody moved or zoomed anything. */
         public ?CropPosition $position = null,
         public ImageTransform $transform = new ImageTransform(),
-        public FitMode $fitMode = FitMode::Fill,
+        public ?FitMode $fitMode = null,
         /** Round a picture that is shown whole. */
-        public EdgeFill $edgeFill = EdgeFill::Colour,
+        public ?EdgeFill $edgeFill = null,
         /** Of that edge: six hexadecimal digits. */
-        public string $colour = self::WHITE,
+        public ?string $colour = null,
         public BleedSource $bleedSource = BleedSource::Picture,
+        /** A picture that is shown whole is shown with the margins that it has. */
+        public bool $keepsMargins = false,
     ) {
+    }
+
+    /** As everything sat before products had a way of their own. */
+    public static function filling(): self
+    {
+        return new self(fitMode: FitMode::Fill, edgeFill: EdgeFill::Colour, colour: self::WHITE);
     }
 
     public function with(
@@ -35,6 +44,7 @@ final readonly class Framing
         ?EdgeFill $edgeFill = null,
         ?string $colour = null,
         ?BleedSource $bleedSource = null,
+        ?bool $keepsMargins = null,
     ): self {
         return new self(
             $orientation ?? $this->orientation,
@@ -44,13 +54,17 @@ final readonly class Framing
             $edgeFill ?? $this->edgeFill,
             $colour ?? $this->colour,
             $bleedSource ?? $this->bleedSource,
+            $keepsMargins ?? $this->keepsMargins,
         );
     }
 
     /** As it was before anybody moved or zoomed anything. */
     public function unmoved(): self
     {
-        return new self($this->orientation, null, $this->transform, $this->fitMode, $this->edgeFill, $this->colour, $this->bleedSource);
+        return new self(
+            $this->orientation, null, $this->transform, $this->fitMode, $this->edgeFill, $this->colour, $this->bleedSource,
+            $this->keepsMargins,
+        );
     }
 
     /** @return array<string, mixed> */
@@ -62,14 +76,18 @@ final readonly class Framing
             'turn' => $this->transform->turn->value,
             'flip' => $this->transform->flip,
             'tilt' => $this->transform->tilt,
-            'fit' => $this->fitMode->value,
-            'edge' => $this->edgeFill->value,
+            'sits' => $this->fitMode?->value,
+            'margins' => $this->keepsMargins,
+            'edge' => $this->edgeFill?->value,
             'colour' => $this->colour,
             'bleed' => $this->bleedSource->value,
         ];
     }
 
-    /** What a record does not hold is as nobody touched it. */
+    /**
+     * What a record does not hold is as nobody touched it. Before products had a way of their own ("fit" instead of "sits"),
+     * all was decided here, and a whole picture always had its margins.
+     */
     public static function fromRecord(JsonReader $record): self
     {
         $position = $record->has('position') ? $record->floats('position') : null;
@@ -83,10 +101,11 @@ final readonly class Framing
                 $record->has('flip') && $record->bool('flip'),
                 $record->optionalFloat('tilt') ?? 0.0,
             ),
-            FitMode::tryFrom($text('fit')) ?? FitMode::Fill,
-            EdgeFill::tryFrom($text('edge')) ?? EdgeFill::Colour,
-            '' === $text('colour') ? self::WHITE : $text('colour'),
+            FitMode::tryFrom($text('sits')) ?? FitMode::tryFrom($text('fit')),
+            EdgeFill::tryFrom($text('edge')),
+            '' === $text('colour') ? null : $text('colour'),
             BleedSource::tryFrom($text('bleed')) ?? BleedSource::Picture,
+            $record->has('margins') ? $record->bool('margins') : FitMode::Whole->value === $text('fit'),
         );
     }
 }

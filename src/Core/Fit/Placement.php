@@ -19,7 +19,7 @@ final readonly class Placement
         /** Turned the way up that it is printed. */
         public Product $product,
         public ImageTransform $transform,
-        public FitMode $fitMode,
+        public EffectiveFraming $framing,
         /** In pixels of the picture as it is posed. */
         public PixelWindow $crop,
         /** Share of the picture's pixels inside the crop, 0 to 1. */

@@ -33,7 +33,7 @@ final readonly class PlacementPlanner
         $boxes = array_map(static fn (FractionBox $box): PixelWindow => $transform->box($box)->inPixelsOf($picture), $request->keep);
         $best = null;
         foreach ($this->waysUp($product->sizedFor($picture), $request->framing->orientation) as $turned) {
-            $cut = $this->cut($picture, $turned, $request, $boxes);
+            $cut = $this->cut($picture, $turned, $artwork, $request, $boxes);
             if (null === $best || $cut->isBetterThan($best)) {
                 $best = $cut;
             }
@@ -59,22 +59,26 @@ final readonly class PlacementPlanner
     }
 
     /** @param list<PixelWindow> $boxes */
-    private function cut(PixelSize $picture, Product $product, PlacementRequest $request, array $boxes): CropCandidate
+    private function cut(PixelSize $picture, Product $product, Artwork $artwork, PlacementRequest $request, array $boxes): CropCandidate
     {
-        $framing = $request->framing;
+        $transform = $request->framing->transform;
+        $framing = EffectiveFraming::of($request->framing, $product, $artwork);
         $geometry = new FitGeometry($product, $framing);
-        $focus = null === $request->focus ? null : $framing->transform->box($request->focus)->inPixelsOf($picture);
+        if (null !== $framing->subject) {
+            return new CropCandidate($product, $framing, $transform->box($framing->subject)->inPixelsOf($picture), 1.0);
+        }
+        $focus = null === $request->focus ? null : $transform->box($request->focus)->inPixelsOf($picture);
         $exact = $geometry->isWhole() ? $picture : $geometry->part($product->target, null)->size();
-        $tilt = $framing->transform->tilt;
+        $tilt = $transform->tilt;
         $position = $geometry->isWhole() ? null : $framing->position;
         $crop = $this->crops->find($picture, $geometry->cropRatio($picture), $exact, $tilt, $position, $boxes, $focus);
 
-        return new CropCandidate($product, $geometry, $crop, $this->keptOf($boxes, $crop, $tilt));
+        return new CropCandidate($product, $framing, $crop, $this->keptOf($boxes, $crop, $tilt));
     }
 
     private function place(Artwork $artwork, PixelSize $picture, CropCandidate $cut, PlacementRequest $request): Placement
     {
-        [$product, $geometry, $crop] = [$cut->product, $cut->geometry, $cut->crop];
+        [$product, $geometry, $crop] = [$cut->product, $cut->geometry(), $cut->crop];
         $full = $geometry->part($product->target, $crop)->size();
         $effective = $artwork->isVector ? $product->target : $geometry->effective($crop);
         $enlargement = $artwork->isVector ? 1.0 : max($full->width / $crop->width, $full->height / $crop->height);
@@ -90,9 +94,10 @@ final readonly class PlacementPlanner
             artwork: $artwork,
             product: $product,
             transform: $request->framing->transform,
-            fitMode: $request->framing->fitMode,
+            framing: $cut->framing,
             crop: $crop,
-            keptShare: $crop->size()->pixels() / $picture->pixels(),
+            // What is left of margins that show nothing is all of the picture.
+            keptShare: null === $cut->framing->subject ? $crop->size()->pixels() / $picture->pixels() : 1.0,
             keepsBox: $cut->keptOfBoxes > 1 - 1e-9,
             keptOfBoxes: $cut->keptOfBoxes,
             effective: $effective,

@@ -23,6 +23,11 @@ final readonly class PlacementRequest
     ) {
     }
 
+    public function reframed(Framing $framing): self
+    {
+        return new self($framing, $this->keep, $this->limit, $this->policy, $this->focus);
+    }
+
     public static function none(): self
     {
         return new self();

@@ -7,6 +7,7 @@ namespace Snugfit\Core\Fit;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Product\FitMode;
 
 /** What a person should know of one artwork on one product before printing it. */
 final readonly class PlacementWarnings
@@ -77,7 +78,7 @@ final readonly class PlacementWarnings
             $product->keepsProportions() ||
             [] === $boxes ||
             0.0 !== $placement->transform->tilt ||
-            FitMode::Whole === $placement->fitMode
+            FitMode::Whole === $placement->framing->fitMode
         ) {
             return null;
         }

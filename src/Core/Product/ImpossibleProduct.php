@@ -76,6 +76,26 @@ final class ImpossibleProduct extends \InvalidArgumentException implements Failu
         );
     }
 
+    public static function fit(string $name): self
+    {
+        return new self(\sprintf('No product fits "%s". Known: %s.', $name, implode(', ', array_column(FitModeRule::cases(), 'value'))));
+    }
+
+    public static function alignment(string $name): self
+    {
+        return new self(
+            \sprintf('There is no alignment "%s". Known: %s.', $name, implode(', ', array_column(Alignment::cases(), 'value'))),
+        );
+    }
+
+    public static function fabric(string $text): self
+    {
+        return self::about(
+            ProductField::Fabrics,
+            \sprintf('"%s" is no fabric: give a name and a colour, like Navy #1f2a44; several with ; between.', trim($text)),
+        );
+    }
+
     public static function bleedText(): self
     {
         return self::about(

@@ -44,6 +44,9 @@ final readonly class Product
         public ?FreeSize $freeSize = null,
         /** In which colours its print files are delivered. */
         public OutputColour $colour = new OutputColour(),
+        public ProductFit $fit = new ProductFit(),
+        /** @var list<Fabric> the colours it comes in; empty where it is white or does not show */
+        public array $fabrics = [],
     ) {
         $this->area = new PrintSize($trim->width->plus($bleed->left, $bleed->right), $trim->height->plus($bleed->top, $bleed->bottom));
         if (null !== $freeSize && !$this->area->equals($trim)) {
@@ -143,6 +146,8 @@ final readonly class Product
             $this->group,
             $this->freeSize,
             $this->colour,
+            $this->fit,
+            $this->fabrics,
         );
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Product;
 
 /**
- * The proportion that a product belongs to: products of one proportion form a family and share their framing. It goes by
+ * Products of one proportion on which pictures sit the same way form a family and share their framing. The proportion goes by
  * the print area, bleed included, and is the nearest usual proportion where that is within half a hundredth; any other is
  * a proportion of its own, to two places. A product's proportion depends on nothing but the product.
  */
@@ -54,7 +54,7 @@ final readonly class ProductFamily
     private static function find(Product $product): self
     {
         if ($product->keepsProportions()) {
-            return new self('own', 'own proportions');
+            return self::sitting('own', 'own proportions', $product->fit->mode);
         }
         $ratio = $product->printArea()->ratio();
         $ratio = min($ratio, 1 / $ratio);
@@ -67,6 +67,14 @@ final readonly class ProductFamily
         }
         $name = $nearest[1] ?? '1:'.number_format(1 / $ratio, 2, '.', '');
 
-        return new self(str_replace([':', '.'], ['-', '_'], $name), str_replace(':', ' : ', $name));
+        return self::sitting(str_replace([':', '.'], ['-', '_'], $name), str_replace(':', ' : ', $name), $product->fit->mode);
+    }
+
+    /** Products that pictures fill are called by their proportion alone. */
+    private static function sitting(string $key, string $proportion, FitModeRule $mode): self
+    {
+        return FitModeRule::Fill === $mode
+            ? new self($key, $proportion)
+            : new self($key.'-'.$mode->value, $proportion.', '.$mode->label());
     }
 }

@@ -11,4 +11,5 @@ enum ProductField: string
     case Limit = 'limit';
     case Bleed = 'bleed';
     case Code = 'code';
+    case Fabrics = 'fabrics';
 }

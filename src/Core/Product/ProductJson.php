@@ -59,6 +59,15 @@ final readonly class ProductJson
                     : RenderingIntent::Relative,
                 !$record->has('black_point') || $record->bool('black_point'),
             ),
+            fit: new ProductFit(
+                $record->has('fit')
+                    ? FitModeRule::tryFrom($record->string('fit')) ?? throw ImpossibleProduct::fit($record->string('fit'))
+                    : FitModeRule::Fill,
+                $record->has('alignment')
+                    ? Alignment::tryFrom($record->string('alignment')) ?? throw ImpossibleProduct::alignment($record->string('alignment'))
+                    : Alignment::Centre,
+            ),
+            fabrics: $record->has('fabrics') ? array_map(Fabric::parse(...), $record->strings('fabrics')) : [],
         );
     }
 
@@ -92,6 +101,9 @@ final readonly class ProductJson
             'profile' => $product->colour->profile->value,
             'intent' => $product->colour->intent->value,
             'black_point' => $product->colour->blackPoint,
+            'fit' => $product->fit->mode->value,
+            'alignment' => $product->fit->alignment->value,
+            'fabrics' => array_map(static fn (Fabric $fabric): string => $fabric->written(), $product->fabrics),
         ];
     }
 

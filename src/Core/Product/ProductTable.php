@@ -33,6 +33,9 @@ final readonly class ProductTable
         'profile',
         'intent',
         'black_point',
+        'fit',
+        'alignment',
+        'fabrics',
     ];
 
     private const NEEDED = ['code', 'name', 'target_ppi'];
@@ -175,7 +178,7 @@ final readonly class ProductTable
                 'max_bytes' === $column => ctype_digit($cell) ? (int) $cell : $cell,
                 'transparency' === $column, 'black_point' === $column => \in_array(strtolower($cell), ['yes', 'true', '1'], true),
                 'formats' === $column => preg_split('/\s*[;,]\s*/', strtolower($cell)) ?: [],
-                'bleed' === $column && str_contains($cell, ';') => preg_split('/\s*;\s*/', $cell) ?: [],
+                'fabrics' === $column, 'bleed' === $column && str_contains($cell, ';') => preg_split('/\s*;\s*/', $cell) ?: [],
                 default => $cell,
             };
         }

@@ -9,10 +9,6 @@ use Snugfit\Core\Recipe\Recipe;
 /** A wanted print as a run of now would treat it. */
 final readonly class PlannedPrint
 {
-    /** Why a print whose recipe is as it was is made again, after "… made again: ". */
-    public const WHY_REMADE = 'enlarging and reducing now keep everything exactly where it is, and flat graphics keep thin lines whole; '
-        .'before, it could be half a pixel off.';
-
     private function __construct(
         public WantedPrint $wanted,
         /** How it is made, or why there is nothing to make. */
@@ -23,8 +19,8 @@ final readonly class PlannedPrint
         public bool $isNumbered = false,
         /** The delivered file is the very one that would be made. */
         public ?DeliveredPrint $standing = null,
-        /** It was delivered, and is made again only because prints are made more exactly than they were. */
-        public bool $isRemade = false,
+        /** It was delivered, and is made again though nobody asked for anything else. */
+        public ?RemakeReason $remade = null,
     ) {
     }
 
@@ -33,9 +29,14 @@ final readonly class PlannedPrint
         return new self($wanted, $refusal);
     }
 
-    public static function toMake(WantedPrint $wanted, Recipe $recipe, string $path, bool $isNumbered, bool $isRemade = false): self
-    {
-        return new self($wanted, $recipe, $path, $isNumbered, isRemade: $isRemade);
+    public static function toMake(
+        WantedPrint $wanted,
+        Recipe $recipe,
+        string $path,
+        bool $isNumbered,
+        ?RemakeReason $remade = null,
+    ): self {
+        return new self($wanted, $recipe, $path, $isNumbered, remade: $remade);
     }
 
     public static function unchanged(WantedPrint $wanted, Recipe $recipe, DeliveredPrint $standing, bool $isNumbered): self

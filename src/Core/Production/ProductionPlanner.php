@@ -8,8 +8,10 @@ use Snugfit\Core\Delivery\NameContext;
 use Snugfit\Core\Delivery\NameRegistry;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementReason;
 use Snugfit\Core\Output\ImpossibleOutput;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeBuilder;
@@ -20,8 +22,10 @@ use Snugfit\Core\Recipe\RecipeBuilder;
  */
 final readonly class ProductionPlanner
 {
-    public function __construct(private RecipeBuilder $recipes = new RecipeBuilder())
-    {
+    public function __construct(
+        private RecipeBuilder $recipes = new RecipeBuilder(),
+        private PlacementPlanner $placements = new PlacementPlanner(),
+    ) {
     }
 
     /** How a print would be made, or why not. */
@@ -97,9 +101,27 @@ final readonly class ProductionPlanner
                 ? $before
                 : $names->claim($folder, $name, $extension, $delivered->isForeign(...));
 
-        $isRemade = true === $last?->isMadeOf($wanted->facts->sha256, $outcome->hashBefore() ?? '') && $delivered->isIntact($last);
+        $remade = null !== $last && $delivered->isIntact($last) ? $this->remakeReason($wanted, $outcome, $last) : null;
 
-        return PlannedPrint::toMake($wanted, $outcome, $path, $path !== $plain, $isRemade);
+        return PlannedPrint::toMake($wanted, $outcome, $path, $path !== $plain, $remade);
+    }
+
+    private function remakeReason(WantedPrint $wanted, Recipe $recipe, DeliveredPrint $last): ?RemakeReason
+    {
+        $isOf = static fn (?string $hash): bool => null !== $hash && $last->isMadeOf($wanted->facts->sha256, $hash);
+        if ($isOf($recipe->hashBefore())) {
+            return RemakeReason::MadeMoreExactly;
+        }
+        $request = $wanted->request;
+        if (null === $request || null !== $request->framing->fitMode || FitMode::Whole !== $wanted->placement->framing->fitMode) {
+            return null;
+        }
+        $filled = $request->reframed($request->framing->with(fitMode: FitMode::Fill));
+        $before = $this->decide(
+            $wanted->placedAs($this->placements->plan($wanted->placement->artwork, $wanted->placement->product, $filled)),
+        );
+
+        return $before instanceof Recipe && ($isOf($before->hash()) || $isOf($before->hashBefore())) ? RemakeReason::ShownWhole : null;
     }
 
     private static function isNumbered(string $path, string $plain): bool

@@ -6,8 +6,10 @@ namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Finish\ImpossibleFinish;
+use Snugfit\Core\Fit\EdgeFill;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PrintDimensions;
+use Snugfit\Core\Fit\PrintLayout;
 use Snugfit\Core\Output\Compression;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Output\ImpossibleOutput;
@@ -31,10 +33,12 @@ final readonly class RecipeBuilder
     {
         $output = $placement->output ?? throw ImpossibleRecipe::short($placement->product->code);
         $colour = $options->colour($placement->product->colour);
-        $format = $options->format ?? $this->usualFormat($placement->product, $facts->isTransparent, $colour);
+        $format = $options->format ?? $this->usualFormat($placement->product, $this->isTransparent($facts, $output), $colour);
         if ($output->size->longSide() > $format->longestSide()) {
             throw ImpossibleRecipe::tooLong($output->size, $format);
         }
+
+        $write = $this->write($placement->product, $facts, $output, $format, $colour, $options);
 
         return new Recipe(
             new Frame($facts->size, $placement->crop, $placement->transform),
@@ -43,8 +47,8 @@ final readonly class RecipeBuilder
                 $output->pictureSize(),
                 $this->isEnlarged($placement, $facts) ? $options->region : null,
             ),
-            $this->write($placement->product, $facts, $output, $format, $colour, $options),
-            null === $output->layout ? null : new Mount($output->size, $output->layout),
+            $write,
+            null === $output->layout ? null : new Mount($output->size, $this->layout($output->layout, $write)),
             $options->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
             $options->repair->effective(),
         );
@@ -65,7 +69,8 @@ final readonly class RecipeBuilder
             $format,
             $output->ppi,
             $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8,
-            $facts->isTransparent && $format->keepsTransparency() && $colour->profile->keepsTransparency() && $product->wantsTransparency,
+            $this->isTransparent($facts, $output)
+                && $format->keepsTransparency() && $colour->profile->keepsTransparency() && $product->wantsTransparency,
             $options->matte ?? 'ffffff',
             // What a format does not have is as usual, so that a choice makes nothing again for nothing.
             $format->isLossy() ? $quality : Write::JPEG_QUALITY,
@@ -74,6 +79,20 @@ final readonly class RecipeBuilder
             null !== $most && $format->isLossy() ? new SizeLimit($most, min($quality, $options->leastQuality)) : null,
             FileFormat::Pdf === $format ? new PdfPage($product->trim, $product->bleed, $options->cutMarks) : null,
         );
+    }
+
+    /** Round a picture is what transparent artwork is laid on, where the file keeps no transparency. */
+    private function layout(PrintLayout $layout, Write $write): PrintLayout
+    {
+        return EdgeFill::Transparent === $layout->edgeFill && !$write->transparent
+            ? new PrintLayout($layout->part, EdgeFill::Colour, $write->matte)
+            : $layout;
+    }
+
+    /** Whether the print has transparent parts: the picture's own, or what is round it. */
+    private function isTransparent(MasterFacts $facts, PrintDimensions $output): bool
+    {
+        return $facts->isTransparent || EdgeFill::Transparent === $output->layout?->edgeFill;
     }
 
     /** What is not enlarged is made the same way whatever was chosen, so that a choice makes nothing again for nothing. */
@@ -92,7 +111,7 @@ final readonly class RecipeBuilder
     }
 
     /**
-     * The product's first format that takes its colours; for transparent artwork on a product that wants it, the first that keeps
+     * The product's first format that takes its colours; for what is transparent on a product that wants it, the first that keeps
      * transparency.
      */
     private function usualFormat(Product $product, bool $isTransparent, OutputColour $colour): FileFormat

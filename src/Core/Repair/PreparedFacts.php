@@ -51,6 +51,7 @@ final readonly class PreparedFacts
             kindConfidence: $master->kindConfidence,
             kindOther: $master->kindOther,
             evidence: $master->evidence,
+            ground: $own->ground,
         );
     }
 

@@ -31,6 +31,7 @@ final readonly class MasterReader
         private DoubleCompressionDetector $resaves = new DoubleCompressionDetector(),
         private EvidenceReader $evidence = new EvidenceReader(),
         private FaceDetector $faces = new FaceDetector(),
+        private PlainGroundDetector $grounds = new PlainGroundDetector(),
     ) {
     }
 
@@ -97,6 +98,9 @@ final readonly class MasterReader
             evidence: $master->format->isVector()
                 ? null
                 : $this->evidence->read($plain, $jpeg),
+            ground: $isTransparent
+                ? $this->grounds->ofTransparent($picture->extractBands($picture->bands() - 1, 1)->thumbnail(self::SEEN))
+                : $this->grounds->find($seen),
         );
     }
 

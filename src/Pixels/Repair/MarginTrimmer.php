@@ -8,8 +8,8 @@ use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Repair\ImpossibleEdit;
 use Snugfit\Core\Repair\Trim;
+use Snugfit\Pixels\Colour\ColourDistance;
 use Snugfit\Pixels\PremultipliedAlpha;
-use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 
 /** Cuts margins away that show nothing: transparent ones, or of the colour of the picture's corner. */
@@ -60,12 +60,9 @@ final class MarginTrimmer
         }
         $corner = $picture->crop(new PixelWindow(0, 0, 1, 1))->values();
         $colours = $picture->hasAlpha() ? $picture->extractBands(0, $picture->bands() - 1) : $picture;
-        $off = $colours->cast(BandFormat::Float)->linearByBand(
-            array_map(static fn (int $band): array => [1.0, -$corner[$band]], range(0, $colours->bands() - 1)),
-        );
-        $square = $off->multipliedBy($off)->recombined([array_fill(0, $colours->bands(), 1.0)]);
 
         // A picture of one colour keeps all of itself.
-        return $square->isMoreThan((self::PLAIN * $unit) ** 2)->extent() ?? PixelWindow::whole($picture->size());
+        return ColourDistance::squared($colours, $corner)->isMoreThan((self::PLAIN * $unit) ** 2)->extent()
+            ?? PixelWindow::whole($picture->size());
     }
 }

@@ -17,8 +17,7 @@ final class PenPainter
     public static function draw(Image $picture, Pen $pen): Image
     {
         if (null === $pen->colour && !$picture->hasAlpha()) {
-            $opaque = $picture->extractBands(0, 1)->linear(0.0, PremultipliedAlpha::most($picture))->cast($picture->format());
-            $picture = $picture->join($opaque)->withInterpretation($picture->interpretation());
+            $picture = PremultipliedAlpha::withAlpha($picture);
         }
         $size = $picture->size();
         $radius = max(array_map(static fn ($stroke): float => $stroke->radius, $pen->strokes)) * $size->longSide();

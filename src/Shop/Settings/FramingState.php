@@ -32,6 +32,9 @@ final readonly class FramingState
 
     public static function fromRecord(JsonReader $record): self
     {
-        return new self(Framing::fromRecord($record), $record->has('looked_at') && $record->bool('looked_at'));
+        $state = new self(Framing::fromRecord($record), $record->has('looked_at') && $record->bool('looked_at'));
+
+        // Before products had a way of their own, what nobody had asked for was written down like what they had.
+        return $record->has('fit') && $state == new self(Framing::filling()) ? new self() : $state;
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\FitSheet;
 
-use Snugfit\Core\Fit\FitMode;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\UpscalePolicy;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
 use Snugfit\Shop\BatchPlanner;

@@ -74,7 +74,7 @@ final class SheetCsv
             $product->name,
             $placed->effective->family->label,
             $product->orientation()->value,
-            $placement->fitMode->value,
+            $placement->framing->fitMode->value,
             ...array_values($placement->crop->toArray()),
             $placement->transform->tilt,
             round($placement->keptShare, 4),

@@ -7,10 +7,10 @@ namespace Snugfit\Web\Framing;
 use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\EdgeFill;
-use Snugfit\Core\Fit\FitMode;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\QuarterTurn;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
 
 /**
@@ -35,6 +35,7 @@ final readonly class FramingFields
         public ?string $edge = null,
         public ?string $colour = null,
         public ?string $bled = null,
+        public string|int|bool|null $margins = null,
     ) {
     }
 
@@ -58,6 +59,7 @@ final readonly class FramingFields
             edgeFill: EdgeFill::tryFrom($this->edge ?? ''),
             colour: 1 === preg_match('/^#?([0-9a-f]{6})$/i', $this->colour ?? '', $part) ? strtolower($part[1]) : null,
             bleedSource: BleedSource::tryFrom($this->bled ?? ''),
+            keepsMargins: null === $this->margins || '' === $this->margins ? null : filter_var($this->margins, \FILTER_VALIDATE_BOOL),
         );
     }
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Framing;
 
-use Snugfit\Core\Fit\FitMode;
 use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Shop\PlannedPlacement;
 use Snugfit\Web\Shared\PlacementSvg;
 
@@ -25,14 +25,14 @@ final readonly class FramingStage
     public function toArray(): array
     {
         $placement = $this->placed->placement;
-        $framing = $this->placed->effective->framing();
+        $framing = $placement->framing;
         $transform = $placement->transform;
         $upright = $placement->artwork->size;
         $product = $placement->product;
         $isWhole = FitMode::Whole === $framing->fitMode;
         $focus = $placement->artwork->isVector ? null : $this->placed->artwork->facts()->focus;
 
-        return (new StageGeometry($placement, $framing))->toArray() + [
+        return (new StageGeometry($placement))->toArray() + [
             'upright' => [$upright->width, $upright->height],
             'transform' => PlacementSvg::transform($transform, $upright),
             'flip' => $transform->flip,

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Web\Framing;
 
 use Snugfit\Core\Fit\FitGeometry;
-use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\RotatedCropGeometry;
 use Snugfit\Core\Measure\Length;
@@ -18,17 +17,17 @@ use Snugfit\Core\Product\Product;
  */
 final readonly class StageGeometry
 {
-    public function __construct(private Placement $placement, private Framing $framing)
+    public function __construct(private Placement $placement)
     {
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        $geometry = new FitGeometry($this->placement->product, $this->framing);
+        $geometry = new FitGeometry($this->placement->product, $this->placement->framing);
         $transform = $this->placement->transform;
         $picture = $transform->size($this->placement->artwork->size);
-        $position = $this->framing->position;
+        $position = $this->placement->framing->position;
 
         return [
             'picture' => [$picture->width, $picture->height],
@@ -37,7 +36,7 @@ final readonly class StageGeometry
             'full' => (new RotatedCropGeometry($transform->tilt))->largest($picture, $geometry->cropRatio($picture)),
             'zoom' => $position->zoom ?? 1.0,
             'at' => [$position->centreX ?? 0.5, $position->centreY ?? 0.5],
-            'fitMode' => $this->framing->fitMode->value,
+            'fitMode' => $this->placement->framing->fitMode->value,
             'paper' => $geometry->isWhole()
                 ? $this->paperRoundWhole($this->placement->product)
                 : $this->paperOnCrop($this->placement->product, $geometry->covered()),

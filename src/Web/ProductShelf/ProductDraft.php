@@ -11,11 +11,15 @@ use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Output\OutputColour;
 use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Output\RenderingIntent;
+use Snugfit\Core\Product\Alignment;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\Fabric;
+use Snugfit\Core\Product\FitModeRule;
 use Snugfit\Core\Product\FreeSize;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\ProductFit;
 use Symfony\Component\Validator\Constraints as Assert;
 use Symfony\Component\Validator\Context\ExecutionContextInterface;
 
@@ -57,6 +61,11 @@ final class ProductDraft
     public Profile $profile = Profile::Srgb;
     public RenderingIntent $intent = RenderingIntent::Relative;
     public bool $blackPoint = true;
+    public FitModeRule $fit = FitModeRule::Fill;
+    public Alignment $alignment = Alignment::Centre;
+
+    /** @var ?list<Fabric> */
+    public ?array $fabrics = null;
 
     public static function of(Product $product): self
     {
@@ -74,6 +83,7 @@ final class ProductDraft
         $draft->transparency = $product->wantsTransparency;
         $colour = $product->colour;
         [$draft->profile, $draft->intent, $draft->blackPoint] = [$colour->profile, $colour->intent, $colour->blackPoint];
+        [$draft->fit, $draft->alignment, $draft->fabrics] = [$product->fit->mode, $product->fit->alignment, $product->fabrics];
 
         return $draft;
     }
@@ -127,6 +137,8 @@ final class ProductDraft
             group: trim($this->group ?? ''),
             freeSize: $free,
             colour: new OutputColour($this->profile, $this->intent, $this->blackPoint),
+            fit: new ProductFit($this->fit, $this->alignment),
+            fabrics: $this->fabrics ?? [],
         );
     }
 }

@@ -10,7 +10,10 @@ use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Output\RenderingIntent;
+use Snugfit\Core\Product\Alignment;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\Fabric;
+use Snugfit\Core\Product\FitModeRule;
 use Snugfit\Core\Product\FreeSize;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
@@ -73,6 +76,7 @@ final class ProductForm extends AbstractType
             'safe' => $length,
             'wrap' => $length,
             'limit' => new TextTransformer($figure, self::number(...)),
+            'fabrics' => new TextTransformer(self::writeFabrics(...), Fabric::parseAll(...)),
             'maxBytes' => new TextTransformer(static fn (int $bytes): string => $figure($bytes / self::MEGABYTE), self::megabytes(...)),
         ];
         foreach ($texts as $name => $transformer) {
@@ -84,7 +88,9 @@ final class ProductForm extends AbstractType
             ->add('transparency', CheckboxType::class, ['required' => false])
             ->add('profile', EnumType::class, ['class' => Profile::class])
             ->add('intent', EnumType::class, ['class' => RenderingIntent::class])
-            ->add('blackPoint', CheckboxType::class, ['required' => false]);
+            ->add('blackPoint', CheckboxType::class, ['required' => false])
+            ->add('fit', EnumType::class, ['class' => FitModeRule::class])
+            ->add('alignment', EnumType::class, ['class' => Alignment::class]);
     }
 
     private function refuseTakenCode(?string $code, ExecutionContextInterface $context): void
@@ -113,6 +119,12 @@ final class ProductForm extends AbstractType
     private function readTrim(string $text): PrintSize|FreeSize
     {
         return FreeSize::isMeant($text) ? FreeSize::parse($text) : PrintSize::parse($text, $this->person->unit());
+    }
+
+    /** @param list<Fabric> $fabrics */
+    private static function writeFabrics(array $fabrics): string
+    {
+        return implode('; ', array_map(static fn (Fabric $fabric): string => $fabric->written(), $fabrics));
     }
 
     private function writeBleed(Bleed $bleed): string

@@ -15,6 +15,7 @@ use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Core\Production\PlannedPrint;
 use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Production\RefusalReason;
+use Snugfit\Core\Production\RemakeReason;
 use Snugfit\Core\Production\WantedPrint;
 use Snugfit\Pixels\Enlarger\UpscaleEstimator;
 use Snugfit\Pixels\Job\JobMaster;
@@ -73,21 +74,27 @@ final readonly class FolderMaker
         foreach ($masters as $master) {
             $paths[$master->name] = $master->path;
             foreach ($order->products as $product) {
-                $placement = $this->planner->plan($master->facts->artwork(), $product, new PlacementRequest(focus: $master->facts->focus));
+                $request = new PlacementRequest(focus: $master->facts->focus);
+                $placement = $this->planner->plan($master->facts->artwork(), $product, $request);
                 $key = new PlacementKey($master->name, $product->code);
                 $options = $order->optionsFor($placement)->repairedBy($master->edits);
-                $wanted[] = new WantedPrint($key, $master->name, $master->facts, $placement, $options);
+                $wanted[] = new WantedPrint($key, $master->name, $master->facts, $placement, $options, $request);
             }
         }
         $files = [];
-        $remade = 0;
+        $remade = [];
         foreach ($this->production->plan($wanted, $order->name, $delivery, new \DateTimeImmutable()) as $print) {
-            $remade += (int) $print->isRemade;
+            if (null !== $print->remade) {
+                $remade[] = $print->remade;
+            }
             $files[] = $this->register($print, $paths[$print->wanted->masterName], $delivery, $report);
         }
 
-        if ($remade > 0) {
-            $report->note(\sprintf('%d made again: %s', $remade, PlannedPrint::WHY_REMADE));
+        foreach (RemakeReason::cases() as $reason) {
+            $again = \count(array_keys($remade, $reason, true));
+            if ($again > 0) {
+                $report->note(\sprintf('%d made again: %s', $again, $reason->sentence()));
+            }
         }
 
         return array_values(array_filter($files));

@@ -15,19 +15,22 @@ final readonly class RunOutlook
         /** Transparent artworks on products whose file keeps no transparency. */
         public int $laysOnMatte,
         public bool $hasPdf,
-        /** Delivered files that are made again only because prints are made more exactly now. */
-        public int $remade,
+        /** @var array<string, int> delivered files that are made again though nobody asked for anything else, by RemakeReason */
+        public array $remade,
     ) {
     }
 
     /** @param iterable<PlacedPrint> $plan */
     public static function of(iterable $plan): self
     {
-        $laysOnMatte = $remade = 0;
+        $laysOnMatte = 0;
+        $remade = [];
         $hasPdf = false;
         $looked = static function () use ($plan, &$laysOnMatte, &$hasPdf, &$remade): iterable {
             foreach ($plan as $planned) {
-                $remade += (int) $planned->print->isRemade;
+                if (null !== $planned->print->remade) {
+                    $remade[$planned->print->remade->value] = 1 + ($remade[$planned->print->remade->value] ?? 0);
+                }
                 $write = $planned->print->recipe()?->write;
                 $laysOnMatte += (int) ($planned->print->wanted->facts->isTransparent && false === $write?->transparent);
                 $hasPdf = $hasPdf || FileFormat::Pdf === $write?->format;

@@ -10,7 +10,6 @@ use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\EdgeFill;
-use Snugfit\Core\Fit\FitMode;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\Placement;
@@ -25,6 +24,7 @@ use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
 

@@ -17,6 +17,7 @@ use Snugfit\Core\Fit\Verdict;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Product\Catalogue;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\Orientation;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
@@ -155,9 +156,10 @@ final class PlannerRulesTest extends TestCase
         }
     }
 
+    /** As it fills the product. */
     private function plan(Artwork $artwork, Product $product, PlacementRequest $request): Placement
     {
-        return (new PlacementPlanner())->plan($artwork, $product, $request);
+        return (new PlacementPlanner())->plan($artwork, $product, $request->reframed($request->framing->with(fitMode: FitMode::Fill)));
     }
 
     /** The way up that a placement was given, as a wish. */

@@ -5,18 +5,22 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Core\Production;
 
 use PHPUnit\Framework\TestCase;
+use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\Catalogue;
+use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Production\DeliveredPrint;
 use Snugfit\Core\Production\DeliveredPrints;
 use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Core\Production\PlannedPrint;
 use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Production\RefusalReason;
+use Snugfit\Core\Production\RemakeReason;
 use Snugfit\Core\Production\WantedPrint;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RenderOptions;
@@ -56,6 +60,28 @@ final class ProductionPlannerTest extends TestCase
             self::assertSame($print->path, $again->path, 'it replaces the old one');
         }
         self::assertTrue($this->plan([$this->wanted('b.png')], delivered: $this->delivered(['a.png' => $print]))[0]->isToMake(), 'another placement');
+    }
+
+    public function test_a_print_that_was_cropped_where_its_product_shows_it_whole_now_is_made_again_for_that_reason(): void
+    {
+        $facts = Facts::of(4000, 4000, Kind::FlatGraphic, transparent: true);
+        $product = Catalogue::standard()->product('apparel-front');
+        $wanted = static function (Framing $framing) use ($facts, $product): WantedPrint {
+            $request = new PlacementRequest($framing);
+            $placement = (new PlacementPlanner())->plan($facts->artwork(), $product, $request);
+
+            return new WantedPrint(new PlacementKey('a.png', $product->code), 'a.png', $facts, $placement, new RenderOptions(), $request);
+        };
+        $reason = fn (Framing $framing, string $recipe, bool $isIntact = true): ?RemakeReason => $this->plan([$wanted($framing)], delivered: $this->delivered(['a.png' => new DeliveredPrint('x.png', $facts->sha256, $recipe)], $isIntact))[0]->remade;
+        $cropped = (new ProductionPlanner())->decide($wanted(Framing::filling()));
+        self::assertInstanceOf(Recipe::class, $cropped);
+        self::assertSame(RemakeReason::ShownWhole, $reason(new Framing(), $cropped->hash()));
+        self::assertSame(RemakeReason::ShownWhole, $reason(new Framing(), (string) $cropped->hashBefore()), 'and of an edition before');
+        self::assertNull($reason(new Framing(), 'of another wish'));
+        self::assertNull($reason(new Framing(), $cropped->hash(), false), 'what is damaged is made again for that');
+        self::assertNull($reason(new Framing(fitMode: FitMode::Whole), $cropped->hash()), 'what a person asked for needs no reason');
+        self::assertNull($reason(Framing::filling(), $cropped->hash()), 'it stands');
+        self::assertSame(RemakeReason::MadeMoreExactly, $reason(Framing::filling(), (string) $cropped->hashBefore()));
     }
 
     public function test_names_stay_with_their_prints_over_runs(): void

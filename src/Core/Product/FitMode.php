@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Core\Fit;
+namespace Snugfit\Core\Product;
 
 /** Whether a picture covers a product or is shown whole on it. */
 enum FitMode: string

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Production;
+
+/** Why a delivered print that nobody asked anything else of is made again. */
+enum RemakeReason: string
+{
+    case MadeMoreExactly = 'exact';
+    case ShownWhole = 'whole';
+
+    /** What follows "… made again: ". */
+    public function sentence(): string
+    {
+        return match ($this) {
+            self::MadeMoreExactly => 'enlarging and reducing now keep everything exactly where it is, and flat graphics keep thin lines '
+                .'whole; before, it could be half a pixel off.',
+            self::ShownWhole => 'their products now show a design whole, its empty margins left out; before, it was cropped to fill '
+                .'them. What was framed or found right by hand stays as it is.',
+        };
+    }
+}
