@@ -22,6 +22,12 @@ const HARD = { black: 60, white: 200, contrast: 60, saturation: -100 };
 /** Hundredths of what a person wrote; what is no number is 0. */
 const hundredths = (text) => Math.round(100 * Number.parseFloat(text.replace(',', '.')) || 0);
 
+/** A fabric's own colour, where a ground is one. */
+const dye = (one) => {
+  const [, colour] = /^fabric-([0-9a-f]{6})$/.exec(one.dataset.ground) ?? [];
+  if (colour) one.style.setProperty('--cloth', `#${colour}`);
+};
+
 /** One picture, its list of edits, and tools that add to it. */
 export default () => ({
   dom: null,
@@ -45,6 +51,7 @@ export default () => ({
     canvas.addEventListener('pointermove', (event) => this.go(event));
     for (const type of ['pointerup', 'pointercancel']) canvas.addEventListener(type, () => this.end());
     this.take(new URLSearchParams(location.search).get('tool') ?? 'goes');
+    for (const one of this.$root.querySelectorAll('.cloth')) dye(one);
     this.lay(null, new URLSearchParams(location.search).get('ground') ?? 'checks');
     this.shown();
   },
@@ -142,7 +149,9 @@ export default () => ({
     if (tool !== 'grey') this.remember('tool', tool);
   },
   lay(event, ground = event.currentTarget.dataset.ground) {
-    this.dom().stage.dataset.ground = ground;
+    const { stage } = this.dom();
+    stage.dataset.ground = ground;
+    dye(stage);
     for (const one of this.$root.querySelectorAll('.cloth'))
       one.setAttribute('aria-pressed', String(one.dataset.ground === ground));
     this.remember('ground', ground);

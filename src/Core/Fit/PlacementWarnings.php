@@ -7,6 +7,7 @@ namespace Snugfit\Core\Fit;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Product\Fabric;
 use Snugfit\Core\Product\FitMode;
 
 /** What a person should know of one artwork on one product before printing it. */
@@ -39,6 +40,13 @@ final readonly class PlacementWarnings
         }
         if ($facts->isTransparent && !$placement->product->wantsTransparency) {
             $found[] = 'Has transparent parts; here they are laid on white.';
+        }
+        $lost = array_filter(
+            $placement->product->fabrics,
+            static fn (Fabric $one): bool => true === $facts->ground?->isLostOn($one->colour),
+        );
+        if ([] !== $lost) {
+            $found[] = \sprintf('Hard to see on %s.', implode(', ', array_map(static fn (Fabric $one): string => $one->name, $lost)));
         }
         if (!$facts->isTransparent && $placement->product->wantsTransparency && !$facts->format->isVector()) {
             $found[] = 'Has no transparent parts: its background is printed as a box.';

@@ -12,9 +12,6 @@ final readonly class CutOutReport
     /** From here on a person should look. */
     private const DOUBTFUL = 0.25;
 
-    /** Of an outline, what may be as dark, or as light, as cloth before it is lost there. */
-    private const LOST = 0.25;
-
     /**
      * @param float        $removed         share of the picture that went
      * @param float        $halfTransparent of what is left, the share that is neither all there nor gone
@@ -22,8 +19,6 @@ final readonly class CutOutReport
      * @param float        $doubt           0 to 1
      * @param bool         $isPlain         one ground, and not something with things in it
      * @param list<Island> $islands
-     * @param float        $darkOutline  of the outline, the share that is as dark as black cloth
-     * @param float        $lightOutline the share that is as light as white cloth
      */
     public function __construct(
         public float $removed,
@@ -32,24 +27,12 @@ final readonly class CutOutReport
         public float $doubt,
         public bool $isPlain,
         public array $islands = [],
-        public float $darkOutline = 0.0,
-        public float $lightOutline = 0.0,
     ) {
     }
 
     public function isDoubtful(): bool
     {
         return $this->doubt >= self::DOUBTFUL;
-    }
-
-    public function isLostOnDark(): bool
-    {
-        return $this->darkOutline > self::LOST;
-    }
-
-    public function isLostOnLight(): bool
-    {
-        return $this->lightOutline > self::LOST;
     }
 
     /** @return array<string, mixed> */
@@ -61,8 +44,6 @@ final readonly class CutOutReport
             'halo' => round($this->halo, 4),
             'doubt' => round($this->doubt, 3),
             'plainGround' => $this->isPlain,
-            'darkOutline' => round($this->darkOutline, 4),
-            'lightOutline' => round($this->lightOutline, 4),
             'islands' => array_map(static fn (Island $island): array => $island->toArray(), $this->islands),
         ];
     }
@@ -76,8 +57,6 @@ final readonly class CutOutReport
             $record->float('doubt'),
             $record->bool('plainGround'),
             array_map(Island::fromRecord(...), $record->records('islands')),
-            $record->optionalFloat('darkOutline') ?? 0.0,
-            $record->optionalFloat('lightOutline') ?? 0.0,
         );
     }
 }

@@ -99,7 +99,7 @@ final readonly class MasterReader
                 ? null
                 : $this->evidence->read($plain, $jpeg),
             ground: $isTransparent
-                ? $this->grounds->ofTransparent($picture->extractBands($picture->bands() - 1, 1)->thumbnail(self::SEEN))
+                ? $this->grounds->ofTransparent($this->preview($picture, self::SEEN))
                 : $this->grounds->find($seen),
         );
     }

@@ -9,7 +9,6 @@ use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\Colour\ColourDistance;
-use Snugfit\Pixels\PremultipliedAlpha;
 use Snugfit\Pixels\Vips\Image;
 
 /** Finds whether a picture's subject stands on a plain ground, and how far the subject reaches. */
@@ -25,15 +24,17 @@ final readonly class PlainGroundDetector
     /** The border's depth as a share of the long side. */
     private const BORDER = 0.004;
 
-    /** How opaque something is that is there at all, of 1. */
-    private const THERE = 0.03;
+    /** How opaque something is that is there at all, of 255. */
+    private const THERE = 8.0;
 
-    /** @param Image $alpha one band, which may be smaller than the picture's */
-    public function ofTransparent(Image $alpha): PlainGround
+    /** @param Image $picture red, green, blue, alpha of 8 bits, sRGB, which may be smaller than the master */
+    public function ofTransparent(Image $picture): PlainGround
     {
-        $extent = $alpha->isMoreThan(self::THERE * PremultipliedAlpha::most($alpha))->extent();
+        $extent = $picture->extractBands(3, 1)->isMoreThan(self::THERE)->extent();
 
-        return null === $extent ? PlainGround::transparent() : PlainGround::transparent(self::box($extent, $alpha->size()));
+        return null === $extent
+            ? PlainGround::transparent()
+            : PlainGround::transparent(self::box($extent, $picture->size()), OutlineMeter::measure($picture));
     }
 
     /** @param Image $picture opaque, of 8 bits, which may be smaller than the master */

@@ -226,7 +226,6 @@ final readonly class BackgroundRemover
             $whole += $alpha > self::WHOLE * $most ? $count : 0;
         }
         $small = $made->reducedWithin(self::SEEN)->cast(BandFormat::Float)->linear(255 / $most, 0.0)->copyToMemory();
-        [$dark, $light] = OutlineMeter::measure($small);
 
         return new CutOutReport(
             1 - $sum / max(1, $all) / $most,
@@ -235,8 +234,6 @@ final readonly class BackgroundRemover
             $region->doubt,
             $region->isPlain,
             $region->islands,
-            $dark,
-            $light,
         );
     }
 }

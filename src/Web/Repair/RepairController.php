@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Snugfit\Web\Repair;
 
 use Snugfit\Core\Failure;
+use Snugfit\Core\Product\Fabric;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Pixels\Job\FindSpecksJob;
 use Snugfit\Pixels\Job\RepairPreviewJob;
+use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Undo\RepairChange;
@@ -36,6 +38,7 @@ final class RepairController extends AbstractController
         private readonly ArtworkImporter $importer,
         private readonly StoredMasters $masters,
         private readonly RenderedImage $pictures,
+        private readonly BatchPlanner $planner,
     ) {
     }
 
@@ -44,7 +47,7 @@ final class RepairController extends AbstractController
     {
         $this->mustBeReadable($artwork);
 
-        return $this->render('repair/repair.html.twig', self::view($batch, $artwork));
+        return $this->render('repair/repair.html.twig', $this->view($batch, $artwork));
     }
 
     /** The work order alone, asked for again while figures are measured. */
@@ -53,7 +56,7 @@ final class RepairController extends AbstractController
     {
         $this->mustBeReadable($artwork);
 
-        return $this->render('repair/_order.html.twig', self::view($batch, $artwork));
+        return $this->render('repair/_order.html.twig', $this->view($batch, $artwork));
     }
 
     #[Route('', name: 'repair_act', methods: ['POST'])]
@@ -119,10 +122,15 @@ final class RepairController extends AbstractController
         return $pixels->answer($artwork, $artwork->edits()->untrimmed(), $artwork->untrimmedSize(), $request);
     }
 
-    /** @return array{batch: Batch, artwork: BatchArtwork, strip: RepairStrip} */
-    private static function view(Batch $batch, BatchArtwork $artwork): array
+    /** @return array{batch: Batch, artwork: BatchArtwork, strip: RepairStrip, fabrics: list<Fabric>} */
+    private function view(Batch $batch, BatchArtwork $artwork): array
     {
-        return ['batch' => $batch, 'artwork' => $artwork, 'strip' => RepairStrip::of($batch, $artwork)];
+        return [
+            'batch' => $batch,
+            'artwork' => $artwork,
+            'strip' => RepairStrip::of($batch, $artwork),
+            'fabrics' => Fabric::ofProducts($this->planner->products($batch)),
+        ];
     }
 
     private function mustBeReadable(BatchArtwork $artwork): void
