@@ -37,7 +37,7 @@ await shoot('fit-sheet', `/batches/${inWork}/fit`, async () => {
   await cell.focus();
   await page.waitForLoadState('networkidle');
 });
-await shoot('repair', `/batches/${delivered}/repair/${await puffin(delivered)}?ground=cloth-navy`, async () => {
+await shoot('repair', `/batches/${delivered}/repair/${await puffin(delivered)}?ground=fabric-1f2a44`, async () => {
   await page.locator('[data-canvas]').focus();
   if (await page.locator('.work-order').count()) return;
   await page.keyboard.press('x');

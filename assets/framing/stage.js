@@ -6,6 +6,9 @@ import { paper } from './geometry.js';
 /** Screen pixels left free round the picture. */
 const MARGIN = 30;
 
+/** Screen pixels of two checks, which stand for nothing. */
+const CHECKS = 18;
+
 export function drawStage(stage, layout, position, grid) {
   const { picture, upright, crop, tilt, transform, fitMode } = layout;
   const sheet = paper(layout, position);
@@ -26,8 +29,9 @@ export function drawStage(stage, layout, position, grid) {
   set(stage.querySelector('[data-clip]'), crop);
   set(stage.querySelector('[data-window]'), { 'clip-path': fitMode === 'whole' ? 'url(#window)' : 'none' });
   const page = stage.querySelector('[data-paper]');
-  page.classList.toggle('gone', layout.edge !== 'colour');
-  set(page, { ...sheet.all, fill: layout.colour ?? 'none' });
+  page.classList.toggle('gone', layout.edge !== 'colour' && layout.edge !== 'transparent');
+  set(stage.querySelector('#nothing'), { width: CHECKS / scale, height: CHECKS / scale });
+  set(page, { ...sheet.all, fill: layout.edge === 'transparent' ? 'url(#nothing)' : (layout.colour ?? 'none') });
   set(stage.querySelector('[data-clip-paper]'), sheet.all);
   drawEdges(stage.querySelector('[data-edges]'), layout, sheet.all);
   // Far enough out that a tilted picture's corners are veiled too.

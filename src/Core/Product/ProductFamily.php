@@ -38,8 +38,12 @@ final readonly class ProductFamily
         '1:4' => 1 / 4,
     ];
 
-    private function __construct(public string $key, public string $label)
-    {
+    private function __construct(
+        public string $key,
+        /** Proportion, and how pictures sit where they do not fill. */
+        public string $label,
+        public string $proportion,
+    ) {
     }
 
     public static function of(Product $product): self
@@ -74,7 +78,7 @@ final readonly class ProductFamily
     private static function sitting(string $key, string $proportion, FitModeRule $mode): self
     {
         return FitModeRule::Fill === $mode
-            ? new self($key, $proportion)
-            : new self($key.'-'.$mode->value, $proportion.', '.$mode->label());
+            ? new self($key, $proportion, $proportion)
+            : new self($key.'-'.$mode->value, $proportion.', '.$mode->label(), $proportion);
     }
 }

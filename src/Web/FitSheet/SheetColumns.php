@@ -13,14 +13,14 @@ final class SheetColumns
     /**
      * @param list<Product> $products by family
      *
-     * @return list<array{key: string, label: string, count: int}>
+     * @return list<array{key: string, family: ProductFamily, count: int}>
      */
     public static function families(array $products): array
     {
         $families = [];
         foreach ($products as $product) {
             $family = ProductFamily::of($product);
-            $families[$family->key] ??= ['key' => $family->key, 'label' => $family->label, 'count' => 0];
+            $families[$family->key] ??= ['key' => $family->key, 'family' => $family, 'count' => 0];
             ++$families[$family->key]['count'];
         }
 
