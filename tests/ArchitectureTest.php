@@ -44,7 +44,7 @@ final class ArchitectureTest
     public function test_pixels_know_core_only(): Rule
     {
         return PHPat::rule()->classes(Selector::inNamespace('Snugfit\Pixels'))
-            ->shouldNot()->dependOn()->classes(Selector::inNamespace('/^Snugfit\\\\(Shop|Work|Web|Console)(\\\\|$)/', true), Selector::inNamespace('Symfony'), Selector::inNamespace('Doctrine'))
+            ->shouldNot()->dependOn()->classes(Selector::inNamespace('/^Snugfit\\\\(Shop|Work|Web|Console)(\\\\|$)/', true), Selector::inNamespace('/^Symfony(?!\\\\Component\\\\Process(\\\\|$))/', true), Selector::inNamespace('Doctrine'))
             ->because('a pixel child starts without framework and database');
     }
 

@@ -16,6 +16,10 @@ enum MasterFormat: string
     case Gif = 'gif';
     case Svg = 'svg';
     case Pdf = 'pdf';
+    case Eps = 'eps';
+    /** Of a camera. */
+    case Raw = 'raw';
+    case OpenRaster = 'ora';
 
     public function label(): string
     {
@@ -23,6 +27,8 @@ enum MasterFormat: string
             self::Webp => 'WebP',
             self::Heif => 'HEIF/AVIF',
             self::Jxl => 'JPEG XL',
+            self::Raw => 'camera raw',
+            self::OpenRaster => 'OpenRaster',
             default => strtoupper($this->value),
         };
     }
@@ -34,6 +40,11 @@ enum MasterFormat: string
             self::Jpeg => ['jpg', 'jpeg', 'jpe', 'jfif'],
             self::Tiff => ['tif', 'tiff'],
             self::Heif => ['heic', 'heif', 'avif', 'hif'],
+            self::Eps => ['eps', 'epsf', 'epsi', 'ps'],
+            self::Raw => [
+                'dng', 'cr2', 'cr3', 'crw', 'nef', 'nrw', 'arw', 'sr2', 'srf', 'raf', 'orf', 'rw2', 'pef', 'srw', '3fr', 'iiq', 'x3f', 'mrw',
+                'erf', 'kdc', 'dcr', 'mos', 'mef', 'raw',
+            ],
             default => [$this->value],
         };
     }
@@ -41,7 +52,18 @@ enum MasterFormat: string
     /** Drawn afresh at any size instead of being enlarged. */
     public function isVector(): bool
     {
-        return self::Svg === $this || self::Pdf === $this;
+        return \in_array($this, [self::Svg, self::Pdf, self::Eps], true);
+    }
+
+    /** What its pictures are decoded to first, by another program; itself where they need not be. */
+    public function decodedTo(): self
+    {
+        return match ($this) {
+            self::Eps => self::Pdf,
+            self::Raw => self::Tiff,
+            self::OpenRaster => self::Png,
+            default => $this,
+        };
     }
 
     /** The format that a file name promises; what the file really is, its bytes say. */

@@ -12,6 +12,10 @@ use Snugfit\Pixels\Repair\SpeckFinder;
 /** Finds spots. */
 final readonly class FindSpecksHandler implements PixelJobHandler
 {
+    public function __construct(private JobMasters $masters)
+    {
+    }
+
     public function name(): string
     {
         return FindSpecksJob::name();
@@ -19,7 +23,7 @@ final readonly class FindSpecksHandler implements PixelJobHandler
 
     public function handle(JsonReader $record, \Closure $tell): array
     {
-        $picture = WorkingSpaceConverter::toPlain(FindSpecksJob::fromJson($record)->master->open()->picture());
+        $picture = WorkingSpaceConverter::toPlain($this->masters->open(FindSpecksJob::fromJson($record)->master)->picture());
 
         return ['specks' => array_map(static fn (Stroke $one): array => $one->toArray(), SpeckFinder::find($picture))];
     }

@@ -9,7 +9,6 @@ use Snugfit\Core\FailureReason;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\MalformedJson;
 use Snugfit\Pixels\PrintRenderer;
-use Snugfit\Pixels\Repair\PreparedMasters;
 
 /** Does one job inside the child process: finds who handles it, and answers with what came of it. */
 final readonly class JobRunner
@@ -30,21 +29,21 @@ final readonly class JobRunner
         $this->handlers = $byName;
     }
 
-    public static function with(PrintRenderer $renderer, PreparedMasters $prepared): self
+    public static function with(PrintRenderer $renderer, JobMasters $masters): self
     {
         return new self([
-            new ReadMasterHandler($prepared),
-            new MakePrintHandler($renderer, $prepared),
-            new PatchHandler($renderer, $prepared),
-            new SimilarityHandler($renderer, $prepared),
-            new PyramidHandler($renderer, $prepared),
+            new ReadMasterHandler($masters),
+            new MakePrintHandler($renderer, $masters),
+            new PatchHandler($renderer, $masters),
+            new SimilarityHandler($renderer, $masters),
+            new PyramidHandler($renderer, $masters),
             new DetailRegionsHandler(),
-            new ToneReportHandler($renderer, $prepared),
+            new ToneReportHandler($renderer, $masters),
             new MaskOverlayHandler(),
             new PrintThumbnailHandler(),
             new ReadPrintFileHandler(),
-            new RepairPreviewHandler(),
-            new FindSpecksHandler(),
+            new RepairPreviewHandler($masters),
+            new FindSpecksHandler($masters),
         ]);
     }
 

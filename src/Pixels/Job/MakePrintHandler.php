@@ -11,14 +11,13 @@ use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
 use Snugfit\Pixels\PrintMeasurer;
 use Snugfit\Pixels\PrintRenderer;
-use Snugfit\Pixels\Repair\PreparedMasters;
 
 /** Makes a print file, and finds in it what preflight asks for. */
 final readonly class MakePrintHandler implements PixelJobHandler
 {
     public function __construct(
         private PrintRenderer $renderer,
-        private PreparedMasters $prepared,
+        private JobMasters $masters,
         private PrintFileReader $printFiles = new PrintFileReader(),
     ) {
     }
@@ -32,7 +31,7 @@ final readonly class MakePrintHandler implements PixelJobHandler
     {
         $job = MakePrintJob::fromJson($record);
         $recipe = Recipe::fromJson($job->recipe);
-        $master = $this->prepared->of($job->master->openVerified(), $recipe->repair);
+        $master = $this->masters->verified($job->master, $recipe->repair);
         (new PrintFileMaker($this->renderer))->make($master, $recipe, $job->target, $tell);
         $found = $this->printFiles->read($job->target);
         if (null !== $job->proof) {

@@ -7,12 +7,11 @@ namespace Snugfit\Pixels\Job;
 use Snugfit\Core\JsonReader;
 use Snugfit\Pixels\Colour\OutputColourConverter;
 use Snugfit\Pixels\PrintRenderer;
-use Snugfit\Pixels\Repair\PreparedMasters;
 
 /** Makes a patch. */
 final readonly class PatchHandler implements PixelJobHandler
 {
-    public function __construct(private PrintRenderer $renderer, private PreparedMasters $prepared)
+    public function __construct(private PrintRenderer $renderer, private JobMasters $masters)
     {
     }
 
@@ -24,7 +23,7 @@ final readonly class PatchHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = PatchJob::fromJson($record);
-        $master = $this->prepared->of($job->master->open(), $job->recipe->repair);
+        $master = $this->masters->prepared($job->master, $job->recipe->repair);
         $colours = OutputColourConverter::of($master, $job->recipe);
         $patch = $this->renderer->patch($master, $job->recipe, $job->window, $job->once);
         $shown = match ($job->shown) {

@@ -7,12 +7,11 @@ namespace Snugfit\Pixels\Job;
 use Snugfit\Core\JsonReader;
 use Snugfit\Pixels\Colour\OutputColourConverter;
 use Snugfit\Pixels\PrintRenderer;
-use Snugfit\Pixels\Repair\PreparedMasters;
 
 /** Makes a pyramid of tiles. */
 final readonly class PyramidHandler implements PixelJobHandler
 {
-    public function __construct(private PrintRenderer $renderer, private PreparedMasters $prepared)
+    public function __construct(private PrintRenderer $renderer, private JobMasters $masters)
     {
     }
 
@@ -25,7 +24,7 @@ final readonly class PyramidHandler implements PixelJobHandler
     {
         $job = PyramidJob::fromJson($record);
         $recipe = $job->recipe->unmounted();
-        $master = $this->prepared->of($job->master->open(), $recipe->repair);
+        $master = $this->masters->prepared($job->master, $recipe->repair);
         mkdir($job->growing);
         $picture = OutputColourConverter::of($master, $recipe)->onScreen($this->renderer->of($master, $recipe, $tell));
         $options = ['tile_size' => PyramidJob::TILE, 'overlap' => 0, 'suffix' => '.png[compression=1]', 'strip' => 1];

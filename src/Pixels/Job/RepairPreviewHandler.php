@@ -15,6 +15,10 @@ use Snugfit\Pixels\Vips\Image;
 /** Makes a small picture of what edits make of a master. */
 final readonly class RepairPreviewHandler implements PixelJobHandler
 {
+    public function __construct(private JobMasters $masters)
+    {
+    }
+
     public function name(): string
     {
         return RepairPreviewJob::name();
@@ -23,7 +27,7 @@ final readonly class RepairPreviewHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = RepairPreviewJob::fromJson($record);
-        $master = $job->master->open();
+        $master = $this->masters->open($job->master);
         $small = WorkingSpaceConverter::toSrgb(Image::thumbnailOf($master->path, RepairPreviewJob::SIDE))
             ->without('icc-profile-data')
             ->copyToMemory();

@@ -11,13 +11,12 @@ use Snugfit\Pixels\Colour\OutputColourConverter;
 use Snugfit\Pixels\ImageSimilarity;
 use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Reading\Master;
-use Snugfit\Pixels\Repair\PreparedMasters;
 use Snugfit\Pixels\Vips\Image;
 
 /** Measures how like two prints are. */
 final readonly class SimilarityHandler implements PixelJobHandler
 {
-    public function __construct(private PrintRenderer $renderer, private PreparedMasters $prepared)
+    public function __construct(private PrintRenderer $renderer, private JobMasters $masters)
     {
     }
 
@@ -34,7 +33,7 @@ final readonly class SimilarityHandler implements PixelJobHandler
         try {
             $pictures = [];
             foreach ($pairs as $name => [$file, $recipe]) {
-                $master = $this->prepared->of($file->open(), $recipe->repair);
+                $master = $this->masters->prepared($file, $recipe->repair);
                 $picture = $this->shown($master, $recipe->unmounted(), $job->window);
                 $picture = $picture->hasAlpha() ? $picture->flatten([255.0, 255.0, 255.0]) : $picture;
                 if (null === $job->window) {

@@ -6,13 +6,12 @@ namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
 use Snugfit\Pixels\PrintRenderer;
-use Snugfit\Pixels\Repair\PreparedMasters;
 use Snugfit\Pixels\ToneReport;
 
 /** Counts tones. */
 final readonly class ToneReportHandler implements PixelJobHandler
 {
-    public function __construct(private PrintRenderer $renderer, private PreparedMasters $prepared)
+    public function __construct(private PrintRenderer $renderer, private JobMasters $masters)
     {
     }
 
@@ -25,6 +24,6 @@ final readonly class ToneReportHandler implements PixelJobHandler
     {
         $job = ToneReportJob::fromJson($record);
 
-        return (new ToneReport($this->renderer))->of($this->prepared->of($job->master->open(), $job->recipe->repair), $job->recipe);
+        return (new ToneReport($this->renderer))->of($this->masters->prepared($job->master, $job->recipe->repair), $job->recipe);
     }
 }

@@ -34,8 +34,16 @@ final readonly class Master
         'VipsForeignLoadPdfFile' => MasterFormat::Pdf,
     ];
 
-    private function __construct(public string $path, public MasterFormat $format, private Image $header, private ?string $sha256)
-    {
+    private function __construct(
+        /** Of what is decoded. */
+        public string $path,
+        /** Of what was given. */
+        public MasterFormat $format,
+        private Image $header,
+        private ?string $sha256,
+        /** Of the file that was given. */
+        public int $bytes,
+    ) {
     }
 
     /**
@@ -62,7 +70,21 @@ final readonly class Master
             throw UnreadableMaster::tooManyPixels($size->width, $size->height, self::MOST_PIXELS);
         }
 
-        return new self($path, $format, $header, $sha256);
+        return new self($path, $format, $header, $sha256, (int) filesize($path));
+    }
+
+    /**
+     * A master that another program decoded.
+     *
+     * @param string $decoded the file that came of it
+     *
+     * @throws UnreadableMaster
+     */
+    public static function decoded(string $path, MasterFormat $format, string $decoded, string $sha256): self
+    {
+        $master = self::open($decoded, $sha256);
+
+        return new self($decoded, $format, $master->header, $sha256, (int) filesize($path));
     }
 
     /** SHA-256 of its bytes; computed where nobody knew it. */
@@ -122,7 +144,7 @@ final readonly class Master
      */
     public function picture(): Image
     {
-        $picture = $this->upright(self::load($this->path, $this->format, $this->vectorScale(1.0), false));
+        $picture = $this->upright(self::load($this->path, $this->format->decodedTo(), $this->vectorScale(1.0), false));
 
         return $this->format->isVector() ? $picture->copyToMemory() : $picture;
     }
@@ -130,20 +152,20 @@ final readonly class Master
     /** As picture(), but as stored: not yet upright. */
     public function stored(): Image
     {
-        return self::load($this->path, $this->format, $this->vectorScale(1.0), false);
+        return self::load($this->path, $this->format->decodedTo(), $this->vectorScale(1.0), false);
     }
 
     /** Upright, to be read once from top to bottom, so that only a few rows are in memory at a time. */
     public function stream(): Image
     {
         // Mirrored left to right still runs from the top; every other turn needs the last row first.
-        return $this->upright(self::load($this->path, $this->format, 1.0, $this->orientation() <= 2));
+        return $this->upright(self::load($this->path, $this->format->decodedTo(), 1.0, $this->orientation() <= 2));
     }
 
     /** A drawing rasterised at so many times its grid. */
     public function drawing(float $timesGrid): Image
     {
-        return $this->upright(self::load($this->path, $this->format, $this->vectorScale($timesGrid), true));
+        return $this->upright(self::load($this->path, $this->format->decodedTo(), $this->vectorScale($timesGrid), true));
     }
 
     private function vectorScale(float $timesGrid): float

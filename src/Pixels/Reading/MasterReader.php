@@ -77,7 +77,7 @@ final readonly class MasterReader
         return new MasterFacts(
             format: $master->format,
             size: $picture->size(),
-            bytes: (int) filesize($master->path),
+            bytes: $master->bytes,
             sha256: $master->sha256(),
             colour: WorkingSpaceConverter::modelOf($header),
             bits: WorkingSpaceConverter::bitsOf($header),
@@ -85,7 +85,7 @@ final readonly class MasterReader
             isTransparent: $isTransparent,
             ppiTag: $master->format->isVector()
                 ? null
-                : ResolutionTag::of($master->path, $master->format, $header->blob('exif-data') ?? ''),
+                : ResolutionTag::of($master->path, $master->format->decodedTo(), $header->blob('exif-data') ?? ''),
             exifOrientation: $master->orientation(),
             pages: max(1, $header->int('n-pages', 1)),
             kindGuess: $guess->kind,

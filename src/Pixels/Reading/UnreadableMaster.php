@@ -35,7 +35,8 @@ final class UnreadableMaster extends \RuntimeException implements Failure
     {
         return self::because(
             FailureReason::NotAPicture,
-            'This is not a picture that can be read: JPEG, PNG, TIFF, WebP, HEIF/AVIF, GIF, SVG and PDF are.',
+            'This is not a picture that can be read: JPEG, PNG, TIFF, WebP, HEIF/AVIF, JPEG XL, GIF, camera raw, OpenRaster, SVG, PDF '
+            .'and EPS are.',
         );
     }
 
@@ -65,6 +66,23 @@ final class UnreadableMaster extends \RuntimeException implements Failure
     public static function locked(): self
     {
         return self::because(FailureReason::Locked, 'The PDF is locked with a password. Save it without one.');
+    }
+
+    public static function noBoundingBox(): self
+    {
+        return self::because(
+            FailureReason::NotAPicture,
+            'This PostScript file does not say where its drawing ends (%%BoundingBox). Export it as EPS or PDF.',
+        );
+    }
+
+    /** @param string $package of Debian */
+    public static function needs(string $package): self
+    {
+        return self::because(
+            FailureReason::NotInstalled,
+            \sprintf('To read files of this kind the program needs the package %s. Install it on this machine and try again.', $package),
+        );
     }
 
     public static function tooMuchToDraw(): self
