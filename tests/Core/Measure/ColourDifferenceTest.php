@@ -49,7 +49,7 @@ final class ColourDifferenceTest extends TestCase
         self::assertCount(200, $want);
         foreach ($want as $i => $difference) {
             $pair = [bin2hex(substr($one, 3 * $i, 3)), bin2hex(substr($other, 3 * $i, 3))];
-            self::assertEqualsWithDelta((float) $difference, ColourDifference::between(...$pair), 0.05, implode(' ', $pair));
+            self::assertEqualsWithDelta((float) $difference, ColourDifference::between(...$pair), 0.02 + 0.01 * (float) $difference, implode(' ', $pair));
         }
     }
 }
