@@ -69,6 +69,23 @@ export default () => ({
     await this.change(this.$el.dataset.url, {});
     say('Its master is here instead. Ctrl Z takes it back.');
   },
+  /** The further pages of a file, one after the other; what was taken stays where it is stopped. */
+  async takePages() {
+    const { url, missing } = this.$el.dataset;
+    this.$el.disabled = true;
+    try {
+      for (let left = Number(missing); left > 0; ) {
+        say(`Taking pages in: ${Number(missing) - left + 1} of ${missing} …`);
+        left = (await (await act(url, {})).json()).missing;
+      }
+      say(`${missing} more pages are here, each a picture of its own.`);
+    } catch (error) {
+      say(error.message, true);
+    }
+    this.root.innerHTML = await (await fetch(this.root.dataset.url, { headers: { Accept: 'text/html' } })).text();
+    this.shown();
+    this.plan();
+  },
   async remove() {
     await this.change(this.root.dataset.remove, { ids: [this.number(this.$el.closest('[data-artwork]'))] });
     say('Removed. Ctrl Z takes it back.');

@@ -42,8 +42,8 @@ enum MasterFormat: string
             self::Heif => ['heic', 'heif', 'avif', 'hif'],
             self::Eps => ['eps', 'epsf', 'epsi', 'ps'],
             self::Raw => [
-                'dng', 'cr2', 'cr3', 'crw', 'nef', 'nrw', 'arw', 'sr2', 'srf', 'raf', 'orf', 'rw2', 'pef', 'srw', '3fr', 'iiq', 'x3f', 'mrw',
-                'erf', 'kdc', 'dcr', 'mos', 'mef', 'raw',
+                'dng', 'cr2', 'cr3', 'crw', 'nef', 'nrw', 'arw', 'sr2', 'srf', 'raf', 'orf', 'rw2', 'pef', 'srw', '3fr', 'iiq', 'x3f',
+                'mrw', 'erf', 'kdc', 'dcr', 'mos', 'mef', 'raw',
             ],
             default => [$this->value],
         };
@@ -53,6 +53,12 @@ enum MasterFormat: string
     public function isVector(): bool
     {
         return \in_array($this, [self::Svg, self::Pdf, self::Eps], true);
+    }
+
+    /** Whether each of its pages can be a picture of its own. */
+    public function hasPages(): bool
+    {
+        return self::Pdf === $this || self::Tiff === $this;
     }
 
     /** What its pictures are decoded to first, by another program; itself where they need not be. */

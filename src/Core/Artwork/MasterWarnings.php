@@ -84,7 +84,7 @@ final readonly class MasterWarnings
             );
         }
         if ($facts->pages > 1) {
-            yield self::attention('pages', \sprintf('Holds %d pictures or pages; only the first is used.', $facts->pages));
+            yield self::attention('pages', \sprintf('Holds %d pictures or pages; this is the first.', $facts->pages));
         }
     }
 

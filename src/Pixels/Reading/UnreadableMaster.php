@@ -68,6 +68,11 @@ final class UnreadableMaster extends \RuntimeException implements Failure
         return self::because(FailureReason::Locked, 'The PDF is locked with a password. Save it without one.');
     }
 
+    public static function hasNoPages(): self
+    {
+        return self::because(FailureReason::Impossible, 'Pages are taken from PDF and TIFF files alone.');
+    }
+
     public static function noBoundingBox(): self
     {
         return self::because(

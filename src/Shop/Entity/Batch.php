@@ -171,6 +171,12 @@ class Batch
         );
     }
 
+    /** @return list<BatchArtwork> also those that are removed, as they came */
+    public function allArtworks(): array
+    {
+        return array_values($this->artworks->toArray());
+    }
+
     /** Any of its artworks, also one that is removed. */
     public function artwork(int $id): BatchArtwork
     {

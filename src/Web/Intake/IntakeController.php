@@ -14,12 +14,16 @@ use Snugfit\Shop\Undo\DismissedWarningsChange;
 use Snugfit\Shop\Undo\KindChange;
 use Snugfit\Shop\Undo\RemovalChange;
 use Snugfit\Shop\Undo\UndoHistory;
+use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Intake\ArtworkImporter;
+use Snugfit\Work\Intake\PageImporter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Intake: files arrive, and each is shown with its facts and warnings. */
@@ -89,6 +93,20 @@ final class IntakeController extends AbstractController
         return $this->redirectToRoute('intake_list', ['batch' => $batch->id()], Response::HTTP_SEE_OTHER);
     }
 
+    /** One further page of a file of many becomes an artwork; the page asks again until none is missing. */
+    #[Route('/batches/{batch<\d+>}/artworks/{artwork<\d+>}/page', name: 'artwork_page', methods: ['POST'])]
+    public function page(Batch $batch, BatchArtwork $artwork, PageImporter $pages): Response
+    {
+        $missing = $artwork->wasMasterRead() ? PageImporter::missing($artwork) : [];
+        try {
+            [] === $missing || $pages->take($artwork, $missing[0]);
+        } catch (PixelJobFailed $e) {
+            throw new UnprocessableEntityHttpException($e->getMessage(), $e);
+        }
+
+        return new JsonResponse(['page' => $missing[0] ?? null, 'missing' => max(0, \count($missing) - 1)]);
+    }
+
     /** Takes artworks out of the batch; they can be taken back, and their masters stay. */
     #[Route('/batches/{batch<\d+>}/artworks/remove', name: 'artworks_remove', methods: ['POST'])]
     public function remove(Batch $batch, #[MapRequestPayload] ArtworkIds $sent, UndoHistory $history): Response
@@ -134,9 +152,26 @@ final class IntakeController extends AbstractController
     }
 
     /**
+     * @param list<BatchArtwork> $artworks
+     *
+     * @return array<int, int> by the artwork's number, how many pages of its file are not in the batch
+     */
+    private static function missingPages(array $artworks): array
+    {
+        $missing = [];
+        foreach ($artworks as $artwork) {
+            if ($artwork->wasMasterRead() && $artwork->masterFacts()->pages > 1) {
+                $missing[$artwork->id()] = \count(PageImporter::missing($artwork));
+            }
+        }
+
+        return $missing;
+    }
+
+    /**
      * @return array{artworks: list<BatchArtwork>, count: int, page: int, pages: int, duplicates: array<int, BatchArtwork>,
-     *     unreadable: list<int>, alike: array<int, NearDuplicates>, origins: array<int, PrintFile>, reading: bool,
-     *     sides: array{small: int, large: int}}
+     *     unreadable: list<int>, missing: array<int, int>, alike: array<int, NearDuplicates>, origins: array<int, PrintFile>,
+     *     reading: bool, sides: array{small: int, large: int}}
      */
     private function list(Batch $batch, int $page): array
     {
@@ -169,6 +204,7 @@ final class IntakeController extends AbstractController
             'alike' => NearDuplicates::among($byArrival, $duplicates),
             'origins' => $this->origins->among($shown),
             'reading' => [] !== $in(IntakeState::Reading),
+            'missing' => self::missingPages($shown),
             'sides' => ['small' => ArtworkImporter::THUMBNAIL, 'large' => ArtworkImporter::SCREEN],
         ];
     }
