@@ -28,6 +28,14 @@ const dye = (one) => {
   if (colour) one.style.setProperty('--cloth', `#${colour}`);
 };
 
+/** Loads a picture, and says whether it is there. */
+const load = (address, then) => {
+  const fresh = new Image();
+  fresh.onload = () => then(true);
+  fresh.onerror = () => then(false);
+  fresh.src = address;
+};
+
 /** One picture, its list of edits, and tools that add to it. */
 export default () => ({
   dom: null,
@@ -72,19 +80,27 @@ export default () => ({
     const wait = this.dom().stage.querySelector('[data-wait]');
     if (image.getAttribute('href') !== picture) {
       wait.textContent = 'working …';
-      const fresh = new Image();
+      const isLast = () => this.slip().dataset.picture === picture;
       const over = (text) => {
-        if (this.slip().dataset.picture !== picture) return;
+        if (!isLast()) return;
         wait.textContent = text;
         stroke.removeAttribute('d');
       };
-      fresh.onload = () => {
-        if (this.slip().dataset.picture === picture) set(image, { href: picture });
-        over('');
-        this.dom().closer.come(1);
-      };
-      fresh.onerror = () => over('This could not be shown.');
-      fresh.src = picture;
+      const whole = () =>
+        load(picture, (isThere) => {
+          if (isThere && isLast()) set(image, { href: picture });
+          over(isThere ? '' : 'This could not be shown.');
+          this.dom().closer.come(1);
+        });
+      // What a mark does is felt at once; its fine edge comes after.
+      if (this.dom().isMarking)
+        load(`${picture}&quick=1`, (isThere) => {
+          if (isThere && isLast()) set(image, { href: `${picture}&quick=1` });
+          stroke.removeAttribute('d');
+          whole();
+        });
+      else whole();
+      this.dom().isMarking = false;
     } else stroke.removeAttribute('d');
     clearTimeout(this.dom().looking);
     if (order.querySelector('[data-going]')) this.dom().looking = setTimeout(() => this.look(), LOOK);
@@ -204,8 +220,10 @@ export default () => ({
       points: points.map((point) => point.map((at, i) => Math.round((at / size[i]) * STEPS))),
       radius: Math.max(10, Math.round((this.radius / Math.max(...size)) * STEPS)),
     };
-    if (tool === 'stays' || tool === 'goes') this.send({ act: 'mark', edit: { ...stroke, stays: tool === 'stays' } });
-    else if (tool === 'pen')
+    if (tool === 'stays' || tool === 'goes') {
+      this.dom().isMarking = true;
+      this.send({ act: 'mark', edit: { ...stroke, stays: tool === 'stays' } });
+    } else if (tool === 'pen')
       this.send({
         act: 'add',
         edit: { kind: 'pen', strokes: [stroke], colour: this.colour(), soft: this.option('soft').checked },

@@ -11,17 +11,21 @@ use Snugfit\Pixels\Reading\DecodedMasters;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\UnreadableMaster;
 use Snugfit\Pixels\Repair\PreparedMasters;
+use Snugfit\Pixels\Repair\RepairPreviewer;
 
 /** Opens the masters that jobs name, as they came or prepared. */
 final readonly class JobMasters
 {
-    public function __construct(private DecodedMasters $decoded, public PreparedMasters $prepared)
-    {
+    public function __construct(
+        private DecodedMasters $decoded,
+        public PreparedMasters $prepared,
+        public RepairPreviewer $previewer,
+    ) {
     }
 
     public static function in(string $folder, int $threads = 1): self
     {
-        return new self(new DecodedMasters($folder), new PreparedMasters($folder, $threads));
+        return new self(new DecodedMasters($folder), new PreparedMasters($folder, $threads), new RepairPreviewer($folder, $threads));
     }
 
     /** @throws UnreadableMaster */

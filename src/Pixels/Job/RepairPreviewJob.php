@@ -13,7 +13,8 @@ final readonly class RepairPreviewJob implements PixelJob
     /** Pixels on the long side. */
     public const SIDE = 1100;
 
-    public function __construct(public JobMaster $master, public EditList $edits, public string $target)
+    /** @param bool $isQuick without a fine edge and without what takes long */
+    public function __construct(public JobMaster $master, public EditList $edits, public string $target, public bool $isQuick = false)
     {
     }
 
@@ -22,9 +23,9 @@ final readonly class RepairPreviewJob implements PixelJob
      *
      * @param string $master SHA-256
      */
-    public static function key(string $master, EditList $edits): string
+    public static function key(string $master, EditList $edits, bool $isQuick = false): string
     {
-        return \sprintf('patches/repair-%s.png', $edits->preparedHash($master));
+        return \sprintf('patches/repair-%s%s.png', $edits->preparedHash($master), $isQuick ? '-quick' : '');
     }
 
     public static function name(): string
@@ -38,6 +39,7 @@ final readonly class RepairPreviewJob implements PixelJob
             JobMaster::fromJson($job->record('master')),
             EditList::fromRecord($job->record('edits')),
             JobPath::in($job, 'target'),
+            $job->bool('quick'),
         );
     }
 
@@ -47,6 +49,7 @@ final readonly class RepairPreviewJob implements PixelJob
             'master' => $this->master->toArray(),
             'edits' => $this->edits->effective()->toList(),
             'target' => JobPath::encoded($this->target),
+            'quick' => $this->isQuick,
         ];
     }
 

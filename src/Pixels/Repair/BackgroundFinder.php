@@ -54,31 +54,50 @@ final readonly class BackgroundFinder
     ) {
     }
 
-    /** @param Image $picture red, green, blue as bytes */
-    public function find(Image $picture, CutOut $edit): BackgroundRegion
+    /** @param Image $picture red, green, blue as bytes; null where its ground is not plain */
+    public function look(Image $picture): ?BackgroundLook
     {
         $small = $picture->reducedWithin(self::GRID)->copyToMemory();
         $found = $this->grounds->find($small);
-        if (!$found->isPlain()) {
-            return $this->busy($picture, $found, $edit);
+
+        return $found->isPlain() ? $this->lookOn($small, $found) : null;
+    }
+
+    /**
+     * @param Image           $picture red, green, blue as bytes
+     * @param ?BackgroundLook $look    at this very picture, where there was one
+     */
+    public function find(Image $picture, CutOut $edit, ?BackgroundLook $look = null): BackgroundRegion
+    {
+        $small = $picture->reducedWithin(self::GRID)->copyToMemory();
+        if (null === $look) {
+            $found = $this->grounds->find($small);
+            if (!$found->isPlain()) {
+                return $this->busy($picture, $found, $edit);
+            }
+            $look = $this->lookOn($small, $found);
         }
-        $off = self::distance($small, $found->colour)->lesser(self::distance($small, $found->surface))->copyToMemory();
-        $rough = self::joined($off->isLessThan(self::FIRST_TOLERANCE));
-        $noise = $this->noise($off, $rough);
-        $tolerance = max(self::LEAST_TOLERANCE, $noise);
-        $like = $off->isLessThan($tolerance)->copyToMemory();
-        [$ground, $inside] = $this->separated($like);
-        $ground = $this->swept($ground, $off, $tolerance, $edit->sweeps);
+        $ground = $this->swept($look->ground, $look->off, $look->tolerance, $edit->sweeps);
         $islands = [];
-        foreach ($this->islands($inside, $edit) as [$island, $mask]) {
+        foreach ($this->islands($look->inside, $edit) as [$island, $mask]) {
             $islands[] = $island;
             $ground = $island->stays ? $ground : $ground->either($mask);
         }
-        [$ground, $colour] = $this->marked($ground->copyToMemory(), $found->colour, $small, $noise, $edit);
+        [$ground, $colour] = $this->marked($ground->copyToMemory(), $look->colour, $small, $look->noise, $edit);
         $subject = $ground->not()->copyToMemory();
-        $doubt = $this->doubt($subject, $off, $tolerance, $found->share);
+        $doubt = $this->doubt($subject, $look->off, $look->tolerance, $look->share);
 
-        return new BackgroundRegion($subject, $colour, $noise, $found->isPlain(), $islands, $doubt);
+        return new BackgroundRegion($subject, $colour, $look->noise, true, $islands, $doubt);
+    }
+
+    private function lookOn(Image $small, Ground $found): BackgroundLook
+    {
+        $off = self::square($small, $found->colour)->lesser(self::square($small, $found->surface))->raisedTo(0.5)->copyToMemory();
+        $noise = $this->noise($off, self::joined($off->isLessThan(self::FIRST_TOLERANCE)));
+        $tolerance = max(self::LEAST_TOLERANCE, $noise);
+        [$ground, $inside] = $this->separated($off->isLessThan($tolerance)->copyToMemory());
+
+        return new BackgroundLook($found->colour, $off, $ground, $inside, $noise, $tolerance, $found->share);
     }
 
     /** A ground with things in it: the network looks for the subject. */
@@ -94,12 +113,12 @@ final readonly class BackgroundFinder
         return new BackgroundRegion($subject, $found->colour, self::LEAST_NOISE, false, [], $doubt, $share);
     }
 
-    /** How many levels each pixel is off the ground, over red, green and blue together. */
-    private static function distance(Image $picture, Image $ground): Image
+    /** The square of how many levels each pixel is off the ground, over red, green and blue together. */
+    private static function square(Image $picture, Image $ground): Image
     {
         $off = $picture->cast(BandFormat::Float)->minus($ground->stretched($picture->size()));
 
-        return $off->multipliedBy($off)->recombined([[1.0, 1.0, 1.0]])->raisedTo(0.5);
+        return $off->multipliedBy($off)->recombined([[1.0, 1.0, 1.0]]);
     }
 
     /** What of a mask joins the picture's border. */

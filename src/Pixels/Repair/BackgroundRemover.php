@@ -30,6 +30,9 @@ final readonly class BackgroundRemover
     /** Pixels on the long side of what is measured of a result. */
     private const SEEN = 800;
 
+    /** Pixels, as a Gaussian's deviation, by which a rough edge fades. */
+    private const ROUGH = 0.6;
+
     /** How opaque something is that is there at all, and that is there altogether. */
     private const THERE = 0.02;
     private const WHOLE = 0.98;
@@ -48,22 +51,47 @@ final readonly class BackgroundRemover
      */
     public function cut(Image $picture, CutOut $edit): array
     {
+        [$made, $region] = $this->remove($picture, $edit);
+
+        return [$made, $this->report($made, $region, PremultipliedAlpha::most($picture))];
+    }
+
+    /**
+     * Without measuring what came of it.
+     *
+     * @param ?BackgroundLook $look at this very picture, where there was one
+     *
+     * @return array{Image, BackgroundRegion}
+     */
+    public function remove(Image $picture, CutOut $edit, ?BackgroundLook $look = null): array
+    {
         $most = PremultipliedAlpha::most($picture);
         if ($picture->hasAlpha() && self::isCutAlready($picture, $most)) {
             return $this->kept($picture, $edit, $most);
         }
         $opaque = $picture->hasAlpha() ? $picture->flatten([$most, $most, $most]) : $picture;
         $bytes = 16 === WorkingSpaceConverter::bitsOf($opaque) ? $opaque->rescaleTo(BandFormat::Byte) : $opaque;
-        $region = $this->finder->find($bytes, $edit);
+        $region = $this->finder->find($bytes, $edit, $look);
         $cut = null === $region->share ? $this->matted($opaque, $region) : self::blended($opaque, $region->share, $most);
         $alpha = $this->edged($cut->extractBands(3, 1), $edit, $most);
         if ($picture->hasAlpha()) {
             $before = $picture->extractBands($picture->bands() - 1, 1)->linear(1 / $most, 0.0);
             $alpha = $alpha->multipliedBy($before)->roundTo($cut->format());
         }
-        $made = $cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation());
 
-        return [$made, $this->report($made, $region, $most)];
+        return [$cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation()), $region];
+    }
+
+    /**
+     * As it is felt while a hand marks: which part stays, its edge as it comes.
+     *
+     * @param Image $picture red, green, blue as bytes
+     */
+    public function roughly(Image $picture, CutOut $edit, BackgroundLook $look): Image
+    {
+        $alpha = $this->finder->find($picture, $edit, $look)->subject->blur(self::ROUGH);
+
+        return $picture->join($this->edged($alpha, $edit, 255.0)->cast($picture->format()))->withInterpretation($picture->interpretation());
     }
 
     /** Whether most of the border is transparent: what is left is the subject, whatever its colour. */
@@ -82,7 +110,7 @@ final readonly class BackgroundRemover
         return array_sum($shares) / 4 > self::CUT_ALREADY;
     }
 
-    /** @return array{Image, CutOutReport} with its edge as it is asked for */
+    /** @return array{Image, BackgroundRegion} with its edge as it is asked for */
     private function kept(Image $picture, CutOut $edit, float $most): array
     {
         $bands = $picture->bands() - 1;
@@ -92,7 +120,7 @@ final readonly class BackgroundRemover
         $white = $nowhere->cast(BandFormat::Float)->linear(0.0, 255.0);
         $region = new BackgroundRegion($nowhere, Image::joined([$white, $white, $white]), 0.0, true, [], 0.0);
 
-        return [$made, $this->report($made, $region, $most)];
+        return [$made, $region];
     }
 
     /**

@@ -54,6 +54,26 @@ final readonly class ColourSurface
         ];
     }
 
+    /** @return list<float> red, green, blue of each cell of a grid, row by row */
+    public function grid(int $width, int $height): array
+    {
+        $colours = [];
+        for ($row = 0; $row < $height; ++$row) {
+            $y = 2 * $row / max(1, $height - 1) - 1;
+            $line = array_map(static fn (array $of): array => [
+                $of[0] + $of[2] * $y + $of[5] * $y * $y, $of[1] + $of[4] * $y, $of[3],
+            ], $this->weights);
+            for ($column = 0; $column < $width; ++$column) {
+                $x = 2 * $column / max(1, $width - 1) - 1;
+                foreach ($line as [$c, $b, $a]) {
+                    $colours[] = ($a * $x + $b) * $x + $c;
+                }
+            }
+        }
+
+        return $colours;
+    }
+
     /** @return list<float> */
     private static function basis(float $x, float $y): array
     {

@@ -37,6 +37,8 @@ final class GroundFinder
     private int $width = 0;
     private int $height = 0;
 
+    private ?Image $picture = null;
+
     /** @var list<int> red, green, blue, cell by cell */
     private array $levels = [];
 
@@ -48,7 +50,8 @@ final class GroundFinder
     {
         $small = $picture->reducedWithin(self::GRID);
         [$this->width, $this->height] = [$small->size()->width, $small->size()->height];
-        $this->levels = array_map(intval(...), $small->values());
+        $this->picture = $small->copyToMemory();
+        $this->levels = array_map(intval(...), $this->picture->values());
         $ring = $this->ring();
         [$inliers, $tolerance] = $this->fit($ring);
         $share = \count($inliers) / max(1, \count($ring));
@@ -102,7 +105,7 @@ final class GroundFinder
             }
             [$inliers, $best] = [$next, $surface];
         }
-        $this->surface = $this->everywhere($best);
+        $this->surface = $best->grid($this->width, $this->height);
 
         return [$inliers, $tolerance];
     }
@@ -224,36 +227,23 @@ final class GroundFinder
      */
     private function local(array $reached): array
     {
-        $off = array_fill(0, 4 * $this->width * $this->height, 0.0);
+        $bytes = str_repeat("\0", $this->width * $this->height);
         foreach ($reached as $cell => $_) {
-            // Beside what was not reached a cell is a mixture.
-            $x = $cell % $this->width;
-            $isMixed = ($x > 0 && !isset($reached[$cell - 1])) || ($x < $this->width - 1 && !isset($reached[$cell + 1]))
-                || ($cell >= $this->width && !isset($reached[$cell - $this->width]))
-                || ($cell + $this->width < $this->width * $this->height && !isset($reached[$cell + $this->width]));
-            if ($isMixed) {
-                continue;
-            }
-            for ($i = 0; $i < 3; ++$i) {
-                $off[4 * $cell + $i] = $this->levels[3 * $cell + $i] - $this->surface[3 * $cell + $i];
-            }
-            $off[4 * $cell + 3] = 1.0;
+            $bytes[$cell] = "\xff";
         }
         $size = new PixelSize($this->width, $this->height);
-        $own = Image::ofBytes(pack('g*', ...$off), $size, 4, Interpretation::Multiband, BandFormat::Float)->boxMean(1)->copyToMemory();
-        $means = $own->values();
-        $wide = $own->boxMean(2)->boxMean(4)->values();
-        $local = $this->surface;
-        for ($cell = 0, $count = $this->width * $this->height; $cell < $count; ++$cell) {
-            // Where hardly anything was reached, what lies farther away says more.
-            $from = $means[4 * $cell + 3] > 0.3 ? $means : $wide;
-            $weight = $from[4 * $cell + 3] + 0.002;
-            for ($i = 0; $i < 3; ++$i) {
-                $local[3 * $cell + $i] += $from[4 * $cell + $i] / $weight;
-            }
-        }
+        // Beside what was not reached a cell is a mixture.
+        $mask = Image::ofBytes($bytes, $size, 1, Interpretation::BlackAndWhite)->eroded(1)->cast(BandFormat::Float)->linear(1 / 255, 0.0);
+        $surface = $this->grid($this->surface);
+        $off = ($this->picture ?? $surface)->cast(BandFormat::Float)->minus($surface)->multipliedBy($mask)->join($mask)->copyToMemory();
+        $own = $off->boxMean(1)->copyToMemory();
+        // Where hardly anything was reached, what lies farther away says more.
+        $isNear = $own->extractBands(3, 1)->isMoreThan(0.3)->linear(1 / 255, 0.0);
+        $wide = $own->boxMean(2)->boxMean(4);
+        $from = $wide->plus($own->minus($wide)->multipliedBy($isNear))->copyToMemory();
+        $weight = $from->extractBands(3, 1)->linear(1.0, 0.002);
 
-        return array_values($local);
+        return $surface->plus($from->extractBands(0, 3)->dividedBy($weight))->values();
     }
 
     /** @param array{float, float, float} $colour */
@@ -280,18 +270,6 @@ final class GroundFinder
         $at = 3 * $cell;
 
         return [...$this->place($cell), (float) $this->levels[$at], (float) $this->levels[$at + 1], (float) $this->levels[$at + 2]];
-    }
-
-    /** @return list<float> */
-    private function everywhere(ColourSurface $surface): array
-    {
-        $colours = [];
-        for ($cell = 0, $count = $this->width * $this->height; $cell < $count; ++$cell) {
-            [$red, $green, $blue] = $surface->at(...$this->place($cell));
-            array_push($colours, $red, $green, $blue);
-        }
-
-        return $colours;
     }
 
     /** @param list<float> $colours */

@@ -13,6 +13,10 @@ final class HaloMeter
     /** Pixels below the edge from which colours are the subject's own. */
     private const DEEP = 3;
 
+    /** Pixels from an edge within which the subject's own colours are looked for, and the least share of them there. */
+    private const NEAR = 7;
+    private const FEW = 0.02;
+
     /** Levels that subject and ground must be apart for the edge to tell anything. */
     private const APART = 24.0;
     /** Levels beside the line from one to the other within which a colour lies between them. */
@@ -31,26 +35,27 @@ final class HaloMeter
         if (null === $solid->brightest()) {
             return 0.0;
         }
-        // A level more, since nothing at all stands for what is to be filled.
-        $deep = $colour->linear(1.0, 1.0)->multipliedBy($solid->linear(1 / 255, 0.0))->roundTo(BandFormat::Short)->filledFromNearest();
-        $own = $deep->cast(BandFormat::Float)->linear(1.0, -1.0);
+        // Each of these is looked at several times.
+        $weight = $solid->cast(BandFormat::Float)->linear(1 / 255, 0.0)->copyToMemory();
+        $near = $weight->boxMean(self::NEAR)->copyToMemory();
+        $own = $colour->multipliedBy($weight)->boxMean(self::NEAR)->dividedBy($near->linear(1.0, 1e-4))->copyToMemory();
         $between = $ground->stretched($small->size())->minus($own)->copyToMemory();
-        $square = self::sum($between->multipliedBy($between));
+        $square = self::sum($between->multipliedBy($between))->copyToMemory();
         $off = $colour->minus($own)->copyToMemory();
-        $share = self::sum($off->multipliedBy($between))->dividedBy($square->linear(1.0, 1.0));
+        $share = self::sum($off->multipliedBy($between))->dividedBy($square->linear(1.0, 1.0))->copyToMemory();
         // Another colour of the subject's own is no halo: what is one lies between the two.
         $beside = self::sum($off->multipliedBy($off))->minus($share->multipliedBy($share)->multipliedBy($square));
-        $isEdge = $alpha->isMoreThan(40.0)->both($alpha->isMoreThan(250.0)->eroded(1)->not())
+        $isEdge = $alpha->isMoreThan(40.0)->both($alpha->isMoreThan(250.0)->eroded(1)->not())->both($near->isMoreThan(self::FEW))
             ->both($square->isMoreThan(self::APART ** 2))->both($beside->isLessThan(self::BETWEEN ** 2));
-        $weight = $isEdge->average() / 255;
-        if (0.0 === $weight) {
+        $length = $isEdge->average() / 255;
+        if (0.0 === $length) {
             return 0.0;
         }
         // No more than all of it, and no less than nothing.
         $left = $share->positivePart()->linear(-1.0, 1.0)->positivePart()->linear(-1.0, 1.0)
             ->multipliedBy($isEdge->linear(1 / 255, 0.0))->average();
 
-        return $left / $weight;
+        return $left / $length;
     }
 
     private static function sum(Image $bands): Image

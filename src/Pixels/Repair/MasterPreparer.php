@@ -26,7 +26,8 @@ use Snugfit\Pixels\Vips\Image;
  */
 final readonly class MasterPreparer
 {
-    public function __construct(private int $threads = 1)
+    /** @param bool $measures what comes of a cut-out */
+    public function __construct(private int $threads = 1, private bool $measures = true)
     {
     }
 
@@ -56,7 +57,8 @@ final readonly class MasterPreparer
     private function edited(PreparedMaster $so, Edit $edit): PreparedMaster
     {
         if ($edit instanceof CutOut) {
-            [$picture, $report] = (new BackgroundRemover(threads: $this->threads))->cut($so->picture, $edit);
+            $remover = new BackgroundRemover(threads: $this->threads);
+            [$picture, $report] = $this->measures ? $remover->cut($so->picture, $edit) : [$remover->remove($so->picture, $edit)[0], null];
 
             return new PreparedMaster($picture, $report, $so->kept);
         }

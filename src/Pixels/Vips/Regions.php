@@ -91,12 +91,6 @@ trait Regions
         return $made;
     }
 
-    /** Where samples are 0, what the nearest pixel that is not has. */
-    public function filledFromNearest(): self
-    {
-        return $this->then('fill_nearest');
-    }
-
     /** What a table has for each sample. */
     public function mappedBy(self $table): self
     {

@@ -89,15 +89,19 @@ final class RepairController extends AbstractController
         return $this->order($batch, $artwork);
     }
 
-    /** What the edits make of the picture, without its margins being cut, for the stage; or the master as it came. */
+    /** What the edits make of the picture, without its margins being cut, for the stage, or quickly; or the master as it came. */
     #[Route('/picture.png', name: 'repair_picture', methods: ['GET'])]
-    public function picture(Batch $batch, BatchArtwork $artwork, #[MapQueryParameter] bool $plain = false): Response
-    {
+    public function picture(
+        Batch $batch,
+        BatchArtwork $artwork,
+        #[MapQueryParameter] bool $plain = false,
+        #[MapQueryParameter] bool $quick = false,
+    ): Response {
         $edits = $plain ? new EditList() : $artwork->edits()->untrimmed();
 
         return $this->pictures->answer(
-            RepairPreviewJob::key($artwork->master(), $edits),
-            fn (string $target): RepairPreviewJob => new RepairPreviewJob($this->masters->of($artwork->master()), $edits, $target),
+            RepairPreviewJob::key($artwork->master(), $edits, $quick),
+            fn (string $target): RepairPreviewJob => new RepairPreviewJob($this->masters->of($artwork->master()), $edits, $target, $quick),
         );
     }
 

@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Repair;
+
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Repair\CutOut;
+use Snugfit\Core\Repair\Edit;
+use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\ImpossibleEdit;
+use Snugfit\Core\Repair\Retouch;
+use Snugfit\Pixels\Colour\WorkingSpaceConverter;
+use Snugfit\Pixels\Onnx\OnnxFailed;
+use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Vips\Image;
+
+/**
+ * Shows what edits make of a master, small, while somebody works on it. What the next stroke does not change is kept beside enlarged
+ * pictures: the small picture before its background goes, and what was seen of that.
+ */
+final readonly class RepairPreviewer
+{
+    /** Written last: where it is, all the rest is whole. */
+    private const LOOK = 'look.json';
+
+    private const BASE = 'base.v';
+
+    public function __construct(private string $folder, private int $threads = 1)
+    {
+    }
+
+    /**
+     * @param int  $side    pixels on the long side
+     * @param bool $isQuick without a fine edge and without what takes long, to be felt while the hand moves
+     *
+     * @throws ImpossibleEdit|OnnxFailed
+     */
+    public function preview(Master $master, EditList $edits, int $side, bool $isQuick): Image
+    {
+        $before = $after = [];
+        $cutOut = null;
+        foreach ($edits->active() as $edit) {
+            if (null === $cutOut && $edit instanceof CutOut) {
+                $cutOut = $edit->scaled($side / $master->size()->longSide());
+            } elseif (null === $cutOut) {
+                $before[] = $edit;
+            } elseif (!$isQuick || !$edit instanceof Retouch) {
+                $after[] = $edit;
+            }
+        }
+        $folder = \sprintf('%s/preview-%s-%d', $this->folder, EditList::of(...$before)->preparedHash($master->sha256()), $side);
+        is_dir($folder) || @mkdir($folder, 0o755, true);
+        $base = $this->base($master, $before, $side, $folder);
+        $picture = null === $cutOut ? $base : $this->cut($base, $cutOut, $folder, $isQuick);
+
+        return $this->preparer()->prepared($picture, EditList::of(...$after))->picture;
+    }
+
+    /** @param list<Edit> $edits before the background goes */
+    private function base(Master $master, array $edits, int $side, string $folder): Image
+    {
+        if (is_file($folder.'/'.self::BASE)) {
+            touch($folder.'/'.self::BASE);
+
+            return Image::load('vips', $folder.'/'.self::BASE);
+        }
+        $small = WorkingSpaceConverter::toSrgb(Image::thumbnailOf($master->path, $side))->without('icc-profile-data')->copyToMemory();
+        $base = $this->preparer()->prepared($small, EditList::of(...$edits))->picture->copyToMemory();
+        self::keep($base, $folder, self::BASE);
+
+        return $base;
+    }
+
+    private function cut(Image $base, CutOut $edit, string $folder, bool $isQuick): Image
+    {
+        $remover = new BackgroundRemover(threads: $this->threads);
+        if ($base->hasAlpha()) {
+            return $remover->remove($base, $edit)[0];
+        }
+        $look = $this->look($base, $folder);
+
+        return $isQuick && null !== $look ? $remover->roughly($base, $edit, $look) : $remover->remove($base, $edit, $look)[0];
+    }
+
+    private function look(Image $base, string $folder): ?BackgroundLook
+    {
+        $path = $folder.'/'.self::LOOK;
+        if (is_file($path)) {
+            $record = JsonReader::decode((string) file_get_contents($path), 'a look at a picture');
+            $image = static fn (string $name): Image => Image::load('vips', \sprintf('%s/%s.v', $folder, $name));
+
+            return $record->bool('plain') ? new BackgroundLook(
+                $image('colour'), $image('off'), $image('ground'), $image('inside'),
+                $record->float('noise'), $record->float('tolerance'), $record->float('share'),
+            ) : null;
+        }
+        $look = (new BackgroundFinder())->look($base);
+        foreach (null === $look ? [] : ['colour' => $look->colour, 'off' => $look->off, 'ground' => $look->ground, 'inside' => $look->inside] as $name => $image) {
+            self::keep($image, $folder, $name.'.v');
+        }
+        $facts = null === $look
+            ? ['plain' => false]
+            : ['plain' => true, 'noise' => $look->noise, 'tolerance' => $look->tolerance, 'share' => $look->share];
+        $part = \sprintf('%s.%s', $path, bin2hex(random_bytes(4)));
+        file_put_contents($part, json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
+        rename($part, $path);
+
+        return $look;
+    }
+
+    private static function keep(Image $image, string $folder, string $name): void
+    {
+        $part = \sprintf('%s/%s.%s', $folder, bin2hex(random_bytes(4)), $name);
+        $image->save('vips', $part, []);
+        rename($part, $folder.'/'.$name);
+    }
+
+    private function preparer(): MasterPreparer
+    {
+        return new MasterPreparer($this->threads, false);
+    }
+}

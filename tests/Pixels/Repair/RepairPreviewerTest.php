@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Pixels\Repair;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Repair\CutOut;
+use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\Mark;
+use Snugfit\Core\Repair\Pen;
+use Snugfit\Core\Repair\Retouch;
+use Snugfit\Core\Repair\Stroke;
+use Snugfit\Core\Repair\Tone;
+use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Repair\MasterPreparer;
+use Snugfit\Pixels\Repair\RepairPreviewer;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Tests\Pixels\PixelTestCase;
+use Symfony\Component\Process\Process;
+
+/** What is kept between strokes changes nothing of what is shown. */
+final class RepairPreviewerTest extends PixelTestCase
+{
+    public function test_what_was_kept_gives_the_same_picture_as_before(): void
+    {
+        $master = $this->master();
+        $mark = new Mark(new Stroke([[0.5, 0.5]], 0.05), false);
+        foreach ([
+            EditList::of(new CutOut()),
+            EditList::of(new CutOut(marks: [$mark])),
+            EditList::of(new Tone(contrast: 20), new CutOut(marks: [$mark])),
+            EditList::of(new CutOut(), new Pen([new Stroke([[0.5, 0.5]], 0.1)], '0f5c63')),
+        ] as $edits) {
+            $first = $this->preview($master, $edits, false)->bytes();
+            self::assertSame($first, $this->preview($master, $edits, false)->bytes(), 'from what was kept');
+            self::assertSame((new MasterPreparer())->prepared($this->small($master), $edits)->picture->bytes(), $first, 'as it is prepared, but for its size');
+        }
+        self::assertCount(2, glob($this->folder.'/preview-*') ?: [], 'by what is done before the background goes');
+    }
+
+    public function test_a_mark_is_felt_quickly_and_where_it_is(): void
+    {
+        $master = $this->master();
+        $alphaAt = static fn (Image $image, float $x, float $y): float => $image->extractBands(3, 1)->crop(new \Snugfit\Core\Measure\PixelWindow((int) ($x * 300), (int) ($y * 200), 1, 1))->values()[0];
+        $edits = EditList::of(new CutOut());
+        $whole = $this->preview($master, $edits, true);
+        self::assertSame([0.0, 255.0, 255.0], [$alphaAt($whole, 0.05, 0.05), $alphaAt($whole, 0.4, 0.5), $alphaAt($whole, 0.5, 0.5)], 'the hole stays');
+        $marked = $this->preview($master, EditList::of(new CutOut(marks: [new Mark(new Stroke([[0.5, 0.5]], 0.01), false)])), true);
+        self::assertSame([255.0, 0.0], [$alphaAt($marked, 0.4, 0.5), $alphaAt($marked, 0.5, 0.5)]);
+        $fine = $this->preview($master, $edits, false)->extractBands(3, 1);
+        self::assertLessThan(3.0, $whole->extractBands(3, 1)->minus($fine)->positivePart()->average(), 'levels of 255, on the mean');
+    }
+
+    public function test_what_takes_long_is_left_out_of_what_is_felt(): void
+    {
+        $edits = EditList::of(new CutOut(), new Retouch([new Stroke([[0.4, 0.5]], 0.02)]));
+        self::assertSame($this->preview($this->master(), EditList::of(new CutOut()), true)->bytes(), $this->preview($this->master(), $edits, true)->bytes());
+    }
+
+    private function preview(Master $master, EditList $edits, bool $isQuick): Image
+    {
+        return (new RepairPreviewer($this->folder))->preview($master, $edits, 300, $isQuick);
+    }
+
+    private function small(Master $master): Image
+    {
+        return $master->picture();
+    }
+
+    /** A ring on white. */
+    private function master(): Master
+    {
+        (new Process(['convert', '-size', '300x200', 'xc:white', '-fill', '#a03020', '-draw', 'circle 150,100 150,30', '-fill', 'white', '-draw', 'circle 150,100 150,85', '-depth', '8', 'PNG24:'.$this->folder.'/in.png']))->mustRun();
+        self::assertEquals(new PixelSize(300, 200), Master::open($this->folder.'/in.png')->size());
+
+        return Master::open($this->folder.'/in.png');
+    }
+}
