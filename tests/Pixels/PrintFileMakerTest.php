@@ -166,9 +166,6 @@ final class PrintFileMakerTest extends PixelTestCase
     public function test_wide_gamut_and_cmyk_come_out_as_srgb(): void
     {
         $profile = '/usr/share/color/icc/compatibleWithAdobeRGB1998.icc';
-        foreach (glob('/usr/share/color/icc/*/a98*.icc') ?: [] as $other) {
-            $profile = is_file($profile) ? $profile : $other;
-        }
         $this->convert('srgb.png', '-size', '16x16', 'xc:rgb(120,200,90)', '-depth', '8');
         $this->tool('vips', 'icc_transform', 'srgb.png', 'wide.tif', $profile, '--input-profile', 'srgb');
         $wide = $this->read($this->folder.'/wide.tif');

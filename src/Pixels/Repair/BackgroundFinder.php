@@ -38,6 +38,16 @@ final readonly class BackgroundFinder
     /** So many times the tolerance is surely no ground. */
     private const SURE = 2.5;
 
+    /** Share of the picture from which on a shadow is one. */
+    private const LEAST_SHADOW = 0.0003;
+
+    /** Levels off the ground that no speck of noise has, and pixels that none has. */
+    private const LOUD = 56.0;
+    private const LEAST_DETAIL = 20;
+
+    /** Half of the width, in pixels, of a speck of noise. */
+    private const SPECK = 2;
+
     /** Of the picture: smaller islands are none. */
     private const LEAST_ISLAND = 0.0002;
     private const MOST_ISLANDS = 60;
@@ -77,7 +87,7 @@ final readonly class BackgroundFinder
             }
             $look = $this->lookOn($small, $found);
         }
-        $ground = $this->swept($look->ground, $look->off, $look->tolerance, $edit->sweeps);
+        $ground = $edit->sweeps ? $this->swept($look) : $look->ground;
         $islands = [];
         foreach ($this->islands($look->inside, $edit) as [$island, $mask]) {
             $islands[] = $island;
@@ -92,12 +102,29 @@ final readonly class BackgroundFinder
 
     private function lookOn(Image $small, Ground $found): BackgroundLook
     {
-        $off = self::square($small, $found->colour)->lesser(self::square($small, $found->surface))->raisedTo(0.5)->copyToMemory();
+        $seen = $small->cast(BandFormat::Float)->copyToMemory();
+        $lit = $found->surface->stretched($small->size());
+        $shaded = $found->colour->stretched($small->size());
+        $off = self::square($seen, $shaded)->lesser(self::square($seen, $lit))->raisedTo(0.5)->copyToMemory();
         $noise = $this->noise($off, self::joined($off->isLessThan(self::FIRST_TOLERANCE)));
         $tolerance = max(self::LEAST_TOLERANCE, $noise);
-        [$ground, $inside] = $this->separated($off->isLessThan($tolerance)->copyToMemory());
+        $like = $off->isLessThan($tolerance)->copyToMemory();
+        // Specks of noise beside edges close narrow ways; what is surely no ground stays as thin as it is.
+        $specks = $like->dilated(self::SPECK)->eroded(self::SPECK)->both($off->isLessThan(self::SURE * $tolerance));
+        [$ground, $inside] = $this->separated($like->either($specks)->copyToMemory());
+        $all = ShadowFollower::follow($seen, $lit, $ground);
+        $shadow = $all->both($ground->not())->copyToMemory();
+        $isThere = $shadow->average() > self::LEAST_SHADOW * 255;
 
-        return new BackgroundLook($found->colour, $off, $ground, $inside, $noise, $tolerance, $found->share);
+        return new BackgroundLook(
+            $isThere ? self::coloured($found->colour, $small, $shadow) : $found->colour,
+            $off,
+            $all,
+            $inside->both($all->not())->copyToMemory(),
+            $noise,
+            $tolerance,
+            $found->share,
+        );
     }
 
     /** A ground with things in it: the network looks for the subject. */
@@ -114,15 +141,15 @@ final readonly class BackgroundFinder
     }
 
     /** The square of how many levels each pixel is off the ground, over red, green and blue together. */
-    private static function square(Image $picture, Image $ground): Image
+    private static function square(Image $seen, Image $ground): Image
     {
-        $off = $picture->cast(BandFormat::Float)->minus($ground->stretched($picture->size()));
+        $off = $seen->minus($ground);
 
         return $off->multipliedBy($off)->recombined([[1.0, 1.0, 1.0]]);
     }
 
     /** What of a mask joins the picture's border. */
-    private static function joined(Image $mask): Image
+    public static function joined(Image $mask): Image
     {
         $size = $mask->size();
         $wide = $mask->embed(1, 1, new PixelSize($size->width + 2, $size->height + 2), Extend::Background, [255.0])->copied();
@@ -178,16 +205,17 @@ final readonly class BackgroundFinder
     }
 
     /** With specks of noise that lie on it. */
-    private function swept(Image $ground, Image $off, float $tolerance, bool $sweeps): Image
+    private function swept(BackgroundLook $look): Image
     {
-        if (!$sweeps) {
-            return $ground;
-        }
-        $rest = $ground->not();
-        $thick = $rest->eroded(2)->dilated(3);
-        $sure = $off->isMoreThan(self::SURE * $tolerance)->dilated(3);
+        $rest = $look->ground->not()->copyToMemory();
+        $thick = $rest->eroded(2);
+        $sure = $look->off->isMoreThan(self::SURE * $look->tolerance);
+        // Noise of a JPEG lies beside edges; what is the subject's is thick, large, or as far off the ground as noise never is.
+        $loud = $look->off->isMoreThan(max(self::LOUD, self::SURE * $look->tolerance));
+        $told = $rest->ofAtLeast(self::LEAST_DETAIL)->both($sure)->either($loud);
+        $kept = $rest->touching($thick->either($told)->copyToMemory())->both($thick->dilated(3)->either($sure->dilated(3)));
 
-        return $ground->either($rest->both($thick->either($sure)->not()))->copyToMemory();
+        return $look->ground->either($rest->both($kept->not()))->copyToMemory();
     }
 
     /**

@@ -213,7 +213,26 @@ final readonly class BackgroundRemover
         $cut = $matte->run($given->samples(), $below->samples(), $region->samples(), $wide);
 
         // The next piece takes its place.
-        return Image::over($cut, $wide, 4, $form, $picture->interpretation())->crop($inner)->cast($picture->format())->copied();
+        $made = Image::over($cut, $wide, 4, $form, $picture->interpretation())->cast($picture->format())->copied();
+
+        return self::swept($made, $region)->crop($inner)->copied();
+    }
+
+    /** Without what the noise of a JPEG leaves beside edges: specks that hang on nothing of the subject. */
+    private static function swept(Image $made, Image $region): Image
+    {
+        $size = $made->size();
+        $most = PremultipliedAlpha::most($made);
+        $alpha = $made->extractBands(3, 1);
+        $inner = new PixelSize($size->width - 2, $size->height - 2);
+        // What reaches the piece's end may hang on something beyond it.
+        $frame = Image::ofBytes(str_repeat("\0", $inner->pixels()), $inner, 1, Interpretation::BlackAndWhite)
+            ->embed(1, 1, $size, Extend::Background, [255.0]);
+        $there = $alpha->isMoreThan(self::THERE * $most)->copyToMemory();
+        $kept = $there->touching($region->isMoreThan(127.0)->either($frame)->copyToMemory());
+        $left = $alpha->multipliedBy($kept->linear(1 / 255, 0.0))->cast($alpha->format());
+
+        return $made->extractBands(0, 3)->join($left)->withInterpretation($made->interpretation());
     }
 
     /** Shifted and, where it is wanted, hard. */

@@ -96,7 +96,10 @@ final readonly class RepairPreviewer
             ) : null;
         }
         $look = (new BackgroundFinder())->look($base);
-        foreach (null === $look ? [] : ['colour' => $look->colour, 'off' => $look->off, 'ground' => $look->ground, 'inside' => $look->inside] as $name => $image) {
+        $images = null === $look
+            ? []
+            : ['colour' => $look->colour, 'off' => $look->off, 'ground' => $look->ground, 'inside' => $look->inside];
+        foreach ($images as $name => $image) {
             self::keep($image, $folder, $name.'.v');
         }
         $facts = null === $look

@@ -9,6 +9,9 @@ use Snugfit\Core\Measure\PixelWindow;
 /** What hangs together in an image. */
 trait Regions
 {
+    /** VIPS_COMBINE_MAX. */
+    private const HIGHEST = 0;
+
     /**
      * Gives all that hangs together with a pixel and has its very value another one. In place: only for an image that copied()
      * made and nobody else looks at.
@@ -56,6 +59,38 @@ trait Regions
         return [] === $across || [] === $down
             ? null
             : new PixelWindow($across[0], $down[0], end($across) - $across[0] + 1, end($down) - $down[0] + 1);
+    }
+
+    /** Those parts of a mask of which at least one pixel is in another. */
+    public function touching(self $seeds): self
+    {
+        $numbers = $this->numbered();
+        $seeded = self::make(
+            'hist_find_indexed',
+            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_hist_find_indexed(
+                $seeds->pointer,
+                $numbers->pointer,
+                $out,
+                ...$tail,
+            ),
+            ['combine' => self::HIGHEST],
+        );
+
+        return $this->both($numbers->mappedBy($seeded->cast(BandFormat::Byte)));
+    }
+
+    /** Those parts of a mask that have so many pixels. */
+    public function ofAtLeast(int $pixels): self
+    {
+        $numbers = $this->numbered();
+
+        return $this->both($numbers->mappedBy($numbers->then('hist_find')->isMoreThan($pixels - 0.5)));
+    }
+
+    /** Each part of a mask, and what lies between them, by a number of its own; what is beyond 65,535 has that. */
+    private function numbered(): self
+    {
+        return $this->then('labelregions')->cast(BandFormat::Short)->copyToMemory();
     }
 
     /** A mask without so many pixels at its edge; all of them where it ends in a corner. */

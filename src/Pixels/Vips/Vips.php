@@ -85,6 +85,8 @@ final class Vips
         int vips_gaussnoise(VipsImage **out, int width, int height, ...);
         int vips_rank(VipsImage *in, VipsImage **out, int width, int height, int index, ...);
         int vips_hist_find(VipsImage *in, VipsImage **out, ...);
+        int vips_hist_find_indexed(VipsImage *in, VipsImage *index, VipsImage **out, ...);
+        int vips_labelregions(VipsImage *in, VipsImage **mask, ...);
         int vips_divide(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_math2_const1(VipsImage *in, VipsImage **out, int math2, double value, ...);
         int vips_recomb(VipsImage *in, VipsImage **out, VipsImage *matrix, ...);
