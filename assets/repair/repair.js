@@ -4,6 +4,7 @@ import { isWriting } from '../shared/keys.js';
 import { refreshLine } from '../shared/line.js';
 import { pathOf, pointOn } from '../shared/strokes.js';
 import { set } from '../shared/svg.js';
+import { added, curve } from './curve.js';
 import { overlay, proposal, STEPS } from './overlay.js';
 
 const KEYS = { o: 'retouch', b: 'fill', p: 'pen', s: 'stays', g: 'goes', t: 'trim', c: 'tone' };
@@ -18,6 +19,8 @@ const HINTS = {
 /** Milliseconds between looks at figures that are being measured, and before a slider's value is sent. */
 const LOOK = 900;
 const SLIDE = 250;
+/** As Core/Repair/ToneCurve has it. */
+const MOST_POINTS = 8;
 const HARD = { black: 60, white: 200, contrast: 60, saturation: -100 };
 /** Hundredths of what a person wrote; what is no number is 0. */
 const hundredths = (text) => Math.round(100 * Number.parseFloat(text.replace(',', '.')) || 0);
@@ -74,6 +77,8 @@ export default () => ({
     this.propose([]);
     const { canvas, order, size } = this.dom();
     const { picture, lines, islands, kept } = this.slip().dataset;
+    const bent = this.slip().querySelector('[data-curve]');
+    if (bent) curve(bent, MOST_POINTS, (points) => this.change('tone', { curve: points }));
     overlay(canvas.querySelector('[data-overlay]'), size, JSON.parse(lines), JSON.parse(islands), JSON.parse(kept));
     const image = canvas.querySelector('[data-picture]');
     const stroke = canvas.querySelector('[data-stroke]');
@@ -273,10 +278,16 @@ export default () => ({
       inside: () => this.change('cutout', { insideGoes: value === '1' }),
       unmark: () => this.send({ act: 'unmark' }),
       hard: () => this.change('tone', HARD),
+      point: () => this.change('tone', { curve: added(this.curvePoints()) }),
+      straight: () => this.change('tone', { curve: null }),
+      untint: () => this.change('tone', { [value]: null }),
       grey: () => this.take('grey'),
       ungrey: () => this.change('tone', { grey: null }),
       same: () => this.send({}, '/same'),
     })[button.dataset.do]?.();
+  },
+  curvePoints() {
+    return JSON.parse(this.slip().querySelector('[data-curve]').dataset.points);
   },
   change(kind, fields) {
     const lines = this.lines();
@@ -285,6 +296,7 @@ export default () => ({
   },
   changed(event) {
     if (event.target.matches('[data-shift]')) this.change('cutout', { shift: hundredths(event.target.value) });
+    if (event.target.matches('[data-tint]')) this.change('tone', { [event.target.dataset.tint]: event.target.value.slice(1) });
     if (event.target.matches('[data-margin]')) this.change('trim', { margin: hundredths(event.target.value) });
     if (event.target.matches('[data-amount]')) {
       event.target.nextElementSibling.textContent = event.target.value;

@@ -12,6 +12,9 @@ final readonly class Tone implements Edit
     /** Levels between the two points at the least: what lies nearer has no tones left. */
     public const LEAST_RANGE = 8;
 
+    /** How much of a tint's colour is laid on. */
+    private const TINT = 0.5;
+
     /**
      * @param int     $black the level, 0 to 255, that becomes black, and $white the one that becomes white
      * @param ?string $grey  a colour of the picture, six hexadecimal digits, that becomes neutral; null for none
@@ -24,7 +27,15 @@ final readonly class Tone implements Edit
         public int $contrast = 0,
         public int $warmth = 0,
         public int $saturation = 0,
+        public ToneCurve $curve = new ToneCurve(),
+        /** Of the dark, the middle and the light tones: six hexadecimal digits; null for none. */
+        public ?string $shadowTint = null,
+        public ?string $middleTint = null,
+        public ?string $lightTint = null,
     ) {
+        foreach ([$shadowTint, $middleTint, $lightTint] as $tint) {
+            null === $tint || Colour::check($tint);
+        }
         null === $grey || Colour::check($grey);
         if ($black < 0 || $white > 255 || $white - $black < self::LEAST_RANGE) {
             throw ImpossibleEdit::because('the white point must lie at least '.self::LEAST_RANGE.' levels above the black one.');
@@ -48,7 +59,7 @@ final readonly class Tone implements Edit
 
     /**
      * What becomes of a channel's value: points first, then brightness as a power, then contrast as an S of two parabolas whose
-     * middle stays where it is.
+     * middle stays where it is, then the curve, then tints, each by how dark, middling or light the value is.
      *
      * @param float $value 0 to 1
      * @param int   $channel red, green, blue
@@ -62,7 +73,24 @@ final readonly class Tone implements Edit
         // Less contrast goes the same way towards the middle.
         $other = $this->contrast >= 0 ? $bent : 0.5 + ($value - 0.5) * 0.4;
 
-        return max(0.0, min(1.0, $value + abs($this->contrast) / 100 * ($other - $value)));
+        $value = $this->curve->at(max(0.0, min(1.0, $value + abs($this->contrast) / 100 * ($other - $value))));
+        $tinted = $value
+            + self::tint($this->shadowTint, $channel) * (1 - $value) ** 2
+            + self::tint($this->middleTint, $channel) * 2 * $value * (1 - $value)
+            + self::tint($this->lightTint, $channel) * $value ** 2;
+
+        return max(0.0, min(1.0, $tinted));
+    }
+
+    /** By how much a tint moves a channel where it counts alone: what the colour is off its own mean, so that nothing gets lighter. */
+    private static function tint(?string $colour, int $channel): float
+    {
+        if (null === $colour) {
+            return 0.0;
+        }
+        $levels = Colour::levels($colour);
+
+        return self::TINT * ($levels[$channel] - array_sum($levels) / 3) / 255;
     }
 
     /** By how much chroma grows. */
@@ -97,6 +125,15 @@ final readonly class Tone implements Edit
             }
         }
 
+        if (!$this->curve->isStraight()) {
+            $said[] = \sprintf('curve of %d points', \count($this->curve->points));
+        }
+        foreach (['shadows' => $this->shadowTint, 'middle' => $this->middleTint, 'lights' => $this->lightTint] as $name => $tint) {
+            if (null !== $tint) {
+                $said[] = \sprintf('%s #%s', $name, $tint);
+            }
+        }
+
         return [] === $said ? 'as it is' : implode(', ', $said);
     }
 
@@ -106,8 +143,13 @@ final readonly class Tone implements Edit
             'black' => $this->black,
             'brightness' => $this->brightness,
             'contrast' => $this->contrast,
+            // What was not there to choose once stays out where it is not used, so that recipes keep their names.
+            ...($this->curve->isStraight() ? [] : ['curve' => $this->curve->points]),
             'grey' => $this->grey,
+            ...(null === $this->lightTint ? [] : ['lights' => $this->lightTint]),
+            ...(null === $this->middleTint ? [] : ['middle' => $this->middleTint]),
             'saturation' => $this->saturation,
+            ...(null === $this->shadowTint ? [] : ['shadows' => $this->shadowTint]),
             'warmth' => $this->warmth,
             'white' => $this->white,
         ];
@@ -125,6 +167,23 @@ final readonly class Tone implements Edit
             $int('contrast'),
             $int('warmth'),
             $int('saturation'),
+            new ToneCurve($record->has('curve') ? self::points($record->toArray()['curve']) : []),
+            $record->optionalString('shadows'),
+            $record->optionalString('middle'),
+            $record->optionalString('lights'),
         );
+    }
+
+    /** @return list<array{int, int}> */
+    private static function points(mixed $list): array
+    {
+        $points = [];
+        foreach (\is_array($list) ? array_values($list) : [null] as $point) {
+            $points[] = \is_array($point) && \is_int($point[0] ?? null) && \is_int($point[1] ?? null)
+                ? [$point[0], $point[1]]
+                : throw ImpossibleEdit::because('a curve is a list of points: [[input, output], …].');
+        }
+
+        return $points;
     }
 }
