@@ -284,7 +284,14 @@ export default () => ({
       grey: () => this.take('grey'),
       ungrey: () => this.change('tone', { grey: null }),
       same: () => this.send({}, '/same'),
+      right: () => this.right(),
     })[button.dataset.do]?.();
+  },
+  /** Found right; on to the next one in doubt. */
+  async right() {
+    const { doubted } = this.slip().dataset;
+    await this.send({}, '/right');
+    if (doubted) location.assign(doubted);
   },
   curvePoints() {
     return JSON.parse(this.slip().querySelector('[data-curve]').dataset.points);
@@ -332,6 +339,8 @@ export default () => ({
     else if (name === 'v') this.lay(null, grounds[(grounds.indexOf(this.dom().stage.dataset.ground) + 1) % grounds.length]);
     else if (name === '[' || name === ']') size.value = Number(size.value) + (name === ']' ? 6 : -6);
     else if (name === 'n' && doubted) location.assign(doubted);
+    else if (name === 'enter' && !event.target.closest('button, a') && this.slip().querySelector('[data-do="right"]'))
+      this.right();
     else if (name === ',' && before) location.assign(before);
     else if (name === '.' && after) location.assign(after);
     else if (!this.dom().closer.key(event)) return;

@@ -13,10 +13,29 @@ function expectCorners({ file, output }, left, top, right, bottom) {
   near(g2, bottom);
 }
 
+/** Two more products that pictures fill, as a person would add them: a square with bleed each. */
+test.beforeAll(async ({ browser, baseURL }) => {
+  const page = await browser.newPage({ baseURL });
+  for (const [name, size, bleed] of [
+    ['Tile', '3 x 3 in', '0.0625 in'],
+    ['Plate', '95 x 95 mm', '3 mm'],
+  ]) {
+    await page.goto('/shelf/new');
+    await page.getByLabel('Name').fill(name);
+    await page.getByLabel('Code').fill(name.toLowerCase());
+    await page.getByLabel('Trim size').fill(size);
+    await page.getByLabel('Bleed').fill(bleed);
+    await page.getByLabel('Target ppi').fill('300');
+    await page.getByRole('button', { name: 'Save', exact: true }).last().click();
+    await page.waitForURL(/shelf#/);
+  }
+  await page.close();
+});
+
 test('a family is framed once with the mouse, and every product of it prints the drawn window', async ({ page }) => {
   // 605 × 405; three of the products are 1 : 1.
-  const batch = await readyBatch(page, 'A family by mouse', [good()[4]], ['5x5', 'sticker', 'coaster', '4x6']);
-  await page.locator('.cell > a[href$="/sticker"]').click();
+  const batch = await readyBatch(page, 'A family by mouse', [good()[4]], ['5x5', 'tile', 'plate', '4x6']);
+  await page.locator('.cell > a[href$="/tile"]').click();
   await page.waitForURL(/framing/);
   await expect(page.locator('.siblings li')).toHaveCount(3);
   await expect(page.locator('.siblings-said')).toContainText('for 3 products of 1 : 1');
@@ -26,14 +45,14 @@ test('a family is framed once with the mouse, and every product of it prints the
   await expect.poll(async () => (await cropOf(page)).width).toBeLessThan(300);
   await page.mouse.down();
   await page.mouse.move(stage.x + stage.width / 2 - 120, stage.y + stage.height / 2 + 60, { steps: 6 });
-  const kept = page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.url().endsWith('/sticker'));
+  const kept = page.waitForResponse((answer) => answer.request().method() === 'POST' && answer.url().endsWith('/tile'));
   await page.mouse.up();
   await kept;
   await expect(page.locator('.state')).toContainText('Framed by hand');
   const crop = await cropOf(page);
   const files = await printed(page, batch);
-  expect(Object.keys(files).sort()).toEqual(['4x6', '5x5', 'coaster', 'sticker']);
-  for (const code of ['5x5', 'sticker', 'coaster']) {
+  expect(Object.keys(files).sort()).toEqual(['4x6', '5x5', 'plate', 'tile']);
+  for (const code of ['5x5', 'tile', 'plate']) {
     const theirs = files[code].crop;
     expect(Math.abs(theirs.x + theirs.width / 2 - crop.x - crop.width / 2)).toBeLessThanOrEqual(1);
     expect(Math.abs(theirs.width - crop.width)).toBeLessThanOrEqual(1);
@@ -43,7 +62,7 @@ test('a family is framed once with the mouse, and every product of it prints the
 });
 
 test('a family is framed with keys; one product leaves it and comes back', async ({ page }) => {
-  const batch = await readyBatch(page, 'A family by keys', [good()[4]], ['5x5', 'sticker', 'coaster']);
+  const batch = await readyBatch(page, 'A family by keys', [good()[4]], ['5x5', 'tile', 'plate']);
   await page.locator('.cell > a[href$="/5x5"]').focus();
   await page.keyboard.press('Enter');
   await page.waitForURL(/framing/);
@@ -53,24 +72,24 @@ test('a family is framed with keys; one product leaves it and comes back', async
   await expect.poll(async () => (await cropOf(page)).x).toBe(140);
   await expect(page.locator('.state')).toContainText('Framed by hand');
 
-  await page.locator('.siblings a', { hasText: 'Sticker' }).click();
-  await page.waitForURL(/sticker$/);
+  await page.locator('.siblings a', { hasText: 'Tile' }).click();
+  await page.waitForURL(/tile$/);
   expect((await cropOf(page)).x).toBe(140);
-  await page.getByRole('button', { name: 'Frame Sticker by itself' }).click();
+  await page.getByRole('button', { name: 'Frame Tile by itself' }).click();
   await expect(page.locator('.siblings-said')).toContainText('Framed by itself');
   for (let i = 0; i < 3; i += 1) await page.keyboard.press('Shift+ArrowLeft');
   await expect.poll(async () => (await cropOf(page)).x).toBe(110);
 
   const files = await printed(page, batch);
-  expect([files['5x5'].crop.x, files.coaster.crop.x, files.sticker.crop.x]).toEqual([140, 140, 110]);
+  expect([files['5x5'].crop.x, files.plate.crop.x, files.tile.crop.x]).toEqual([140, 140, 110]);
   // Mirrored: what is left in the window is right in the picture.
-  for (const code of ['5x5', 'coaster', 'sticker']) {
+  for (const code of ['5x5', 'plate', 'tile']) {
     const { x, width } = files[code].crop;
     expectCorners(files[code], 1 - x / 604, 0, 1 - (x + width) / 604, 1);
   }
 
   await page.goto(`/batches/${batch}/fit`);
-  await page.locator('.cell > a[href$="/sticker"]').click();
+  await page.locator('.cell > a[href$="/tile"]').click();
   await page.getByRole('button', { name: 'Back to its family' }).click();
   await expect(page.locator('.siblings-said')).toContainText('for 3 products');
   expect((await cropOf(page)).x).toBe(140);

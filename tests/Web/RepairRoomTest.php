@@ -14,6 +14,7 @@ use Snugfit\Shop\FileStore;
 use Snugfit\Shop\Undo\KeepBoxesChange;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\Process\Process;
 
 /** Repairs are acts in a batch: kept, undone, prepared by workers, and what everything after them starts from. */
 final class RepairRoomTest extends ShopTestCase
@@ -119,6 +120,34 @@ final class RepairRoomTest extends ShopTestCase
         self::assertSame(['cutout', 'trim'], array_column($theirs->toList(), 'kind'));
         self::assertSame([], $theirs->toList()[0]['marks']);
         self::assertStringNotContainsString('Same for', (string) $this->browser->getResponse()->getContent());
+    }
+
+    public function test_those_in_doubt_come_first_until_somebody_finds_them_right(): void
+    {
+        $file = $this->data.'/tmp/plasma.png';
+        (new Process(['convert', '-seed', '3', '-size', '200x150', 'plasma:tomato-navy', $file]))->mustRun();
+        $busy = $this->give($this->shop, 'z-busy.png', 0, 0, '', (string) file_get_contents($file));
+        $this->artwork = $busy;
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'cutout']]);
+        $this->work();
+        $this->fresh();
+        self::assertTrue($this->artwork->isInDoubt());
+        $this->browser->request('GET', $this->room());
+        self::assertStringContainsString('/repair/'.$busy->id(), (string) $this->browser->getCrawler()->filter('.repair-strip a')->first()->attr('href'));
+        self::assertSelectorTextContains('.repair-order', 'Looks right');
+        $this->browser->request('POST', $this->room().'/right', server: self::OURS);
+        self::assertResponseIsSuccessful();
+        $this->fresh();
+        self::assertFalse($this->artwork->isInDoubt());
+        $this->history()->undo($this->again($this->shop));
+        $this->fresh();
+        self::assertTrue($this->artwork->isInDoubt());
+        // Another cut-out is another doubt.
+        $this->browser->request('POST', $this->room().'/right', server: self::OURS);
+        $this->send(['act' => 'change', 'line' => 0, 'edit' => ['kind' => 'cutout', 'edge' => 'hard']]);
+        $this->work();
+        $this->fresh();
+        self::assertTrue($this->artwork->isInDoubt());
     }
 
     public function test_pictures_are_shown_and_nonsense_changes_nothing(): void

@@ -6,6 +6,7 @@ namespace Snugfit\Shop\Entity;
 
 use Doctrine\ORM\Mapping as ORM;
 use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\ReferenceImage;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Repair\EditList;
@@ -72,10 +73,22 @@ trait RepairedMaster
         return null !== $this->facts;
     }
 
-    /** Whether its cut-out should be looked at. */
+    /** Whether its cut-out should be looked at: it has doubts of its own, and nobody found it right as it is. */
     public function isInDoubt(): bool
     {
-        return true === $this->prepared()?->cutOut?->isDoubtful();
+        return true === $this->prepared()?->cutOut?->isDoubtful() && !$this->hasDismissed($this->doubtCode());
+    }
+
+    /** What a person who finds its cut-out right dismisses: that of another one is another. */
+    public function doubtCode(): string
+    {
+        return 'doubt-'.substr($this->pictureHash(), 0, 12);
+    }
+
+    /** The same picture at its full size, where there is one that still shows the same. */
+    public function comparedTo(): ?ReferenceImage
+    {
+        return $this->isTrimmed() ? null : $this->reference();
     }
 
     /** Of the picture before margins are cut: pixels of the master, or of the grid that a drawing is repaired on. */

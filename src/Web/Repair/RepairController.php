@@ -12,6 +12,7 @@ use Snugfit\Pixels\Job\RepairPreviewJob;
 use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Undo\DismissedWarningsChange;
 use Snugfit\Shop\Undo\RepairChange;
 use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Web\Shared\OwnPixels;
@@ -85,6 +86,19 @@ final class RepairController extends AbstractController
         );
         $this->history->apply($batch, \sprintf('Did the same as in "%s" to %d more', $artwork->title(), \count($others)), ...$changes);
         $this->importer->orderPrepared(...$others);
+
+        return $this->order($batch, $artwork);
+    }
+
+    /** A cut-out that was in doubt is found right. */
+    #[Route('/right', name: 'repair_right', methods: ['POST'])]
+    public function right(Batch $batch, BatchArtwork $artwork): Response
+    {
+        $this->mustBeReadable($artwork);
+        if ($artwork->isInDoubt()) {
+            $change = DismissedWarningsChange::of($artwork, [...$artwork->dismissed(), $artwork->doubtCode()]);
+            $this->history->apply($batch, \sprintf('Found "%s" cut out right', $artwork->title()), $change);
+        }
 
         return $this->order($batch, $artwork);
     }

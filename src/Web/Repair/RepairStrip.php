@@ -17,10 +17,12 @@ final readonly class RepairStrip
 
     public static function of(Batch $batch, BatchArtwork $here): self
     {
-        return new self(
-            array_values(array_filter($batch->artworks(), static fn (BatchArtwork $one): bool => $one->wasMasterRead())),
-            $here,
-        );
+        $artworks = array_values(array_filter($batch->artworks(), static fn (BatchArtwork $one): bool => $one->wasMasterRead()));
+        $doubt = static fn (BatchArtwork $one): float => $one->isInDoubt() ? $one->prepared()->cutOut->doubt ?? 0.0 : 0.0;
+        // Those in doubt first, the worst before; all others as they stand in the batch.
+        usort($artworks, static fn (BatchArtwork $one, BatchArtwork $other): int => $doubt($other) <=> $doubt($one));
+
+        return new self($artworks, $here);
     }
 
     public function next(): ?BatchArtwork

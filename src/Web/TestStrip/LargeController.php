@@ -75,7 +75,7 @@ final class LargeController extends AbstractController
             'tile' => PyramidJob::TILE,
             'isOver' => '' !== $request->query->getString('over'),
             'scale' => $this->figure($request, 'scale', 1 / 64, 8.0, 1.0),
-            'reference' => $artwork->reference(),
+            'reference' => $artwork->comparedTo(),
             'used' => $current->code(),
             'enlargement' => $recipe->enlarge->passesFrom($recipe->frame->crop->size())->enlargement,
         ]);

@@ -95,7 +95,7 @@ final class StripController extends AbstractController
             'patch' => self::PATCH,
             'more' => StripPlan::ways(),
             'area' => $artwork->settings()->region,
-            'reference' => $artwork->reference(),
+            'reference' => $artwork->comparedTo(),
             'largest' => Uploads::LARGEST,
             'distance' => $placed->product->viewingDistance ?? StripQuery::atScreen(),
         ]);

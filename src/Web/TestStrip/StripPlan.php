@@ -85,7 +85,7 @@ final readonly class StripPlan
     {
         $master = $placed->artwork->master();
         // It lies beside the master's whole picture; of a trimmed one it shows another part.
-        $reference = $placed->artwork->isTrimmed() ? null : $placed->artwork->reference();
+        $reference = $placed->artwork->comparedTo();
         if (self::REFERENCE === $column) {
             $recipe = null === $reference ? null : $this->recipe($placed, new UpscaleSettings(UpscaleMethod::Lanczos));
 
