@@ -31,7 +31,7 @@ test('filters combine, stay in the address, and rows stand in the order asked fo
 });
 
 test('placements are chosen by drag, key, row, column and family', async ({ page }) => {
-  await readyBatch(page, 'Choosing', good().slice(0, 5), ['5x5', 'coaster', '4x6', '12x18']);
+  await readyBatch(page, 'Choosing', good().slice(0, 5), ['5x5', '8x8', '4x6', '12x18']);
   const middle = async (i) => {
     const box = await page.locator('.cell').nth(i).boundingBox();
     return [box.x + box.width / 2, box.y + box.height / 2];

@@ -36,13 +36,16 @@ final readonly class EditList
         return [] === $this->active();
     }
 
-    /** @return list<Edit> those that are switched on */
+    /** @return list<Edit> those that are switched on and change anything */
     public function active(): array
     {
         return array_values(
             array_map(
                 static fn (EditLine $line): Edit => $line->edit,
-                array_filter($this->lines, static fn (EditLine $line): bool => $line->isOn),
+                array_filter(
+                    $this->lines,
+                    static fn (EditLine $line): bool => $line->isOn && !($line->edit instanceof Tone && $line->edit->isNone()),
+                ),
             ),
         );
     }

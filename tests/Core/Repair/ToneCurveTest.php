@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Repair\EditLine;
+use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Repair\ImpossibleEdit;
 use Snugfit\Core\Repair\Tone;
 use Snugfit\Core\Repair\ToneCurve;
@@ -62,6 +63,12 @@ final class ToneCurveTest extends TestCase
         self::assertSame($sorted, $keys, 'in alphabetical order');
         self::assertEquals($tone, EditLine::fromRecord(JsonReader::of(['kind' => 'tone'] + $tone->toArray(), 'an edit'))->edit);
         self::assertSame('curve of 2 points, shadows #102030, middle #aabbcc, lights #ffeedd', $tone->summary());
+    }
+
+    public function test_a_tone_that_changes_nothing_makes_nothing_again(): void
+    {
+        self::assertTrue(EditList::of(new Tone())->isSilent());
+        self::assertFalse(EditList::of(new Tone(shadowTint: '102030'))->isSilent());
     }
 
     /** @return iterable<string, array{mixed}> */
