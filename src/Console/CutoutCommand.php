@@ -9,7 +9,6 @@ use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\EdgeStyle;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Repair\Mark;
-use Snugfit\Core\Repair\PreparedFacts;
 use Snugfit\Core\Repair\Stroke;
 use Snugfit\Work\Child\PixelJobFailed;
 use Symfony\Component\Console\Attribute\AsCommand;
@@ -151,12 +150,12 @@ final class CutoutCommand extends Command
     }
 
     /** @return array<string, mixed> */
-    private static function report(PreparedFacts $prepared): array
+    private static function report(RepairedFile $made): array
     {
         return [
-            'width' => $prepared->facts->size->width,
-            'height' => $prepared->facts->size->height,
-            ...$prepared->cutOut?->toArray() ?? [],
+            'width' => $made->size->width,
+            'height' => $made->size->height,
+            ...$made->cutOut?->toArray() ?? [],
         ];
     }
 }

@@ -48,8 +48,8 @@ final class RepairCommand extends Command
         $code = Command::SUCCESS;
         foreach ($files as $in => $out) {
             try {
-                $prepared = $this->repairs->make($in, $out, $edits);
-                $output->writeln(OutputFormatter::escape(\sprintf('%s: %s px', $out, $prepared->facts->size)));
+                $made = $this->repairs->make($in, $out, $edits);
+                $output->writeln(OutputFormatter::escape(\sprintf('%s: %s px', $out, $made->size)));
             } catch (PixelJobFailed $e) {
                 $code = self::FAILED;
                 $sentence = $e->getMessage();

@@ -6,20 +6,11 @@ namespace Snugfit\Console;
 
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Measure\PixelWindow;
-use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Output\FileFormat;
-use Snugfit\Core\Recipe\Enlarge;
-use Snugfit\Core\Recipe\Frame;
-use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Repair\EditList;
-use Snugfit\Core\Repair\PreparedFacts;
-use Snugfit\Core\Upscale\UpscaleMethod;
-use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\JobMaster;
-use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Pixels\Job\WriteRepairedJob;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
@@ -28,8 +19,6 @@ use Snugfit\Work\Folder\FolderScanner;
 /** Repairs pictures without a shop: each is prepared, and written at its own size. */
 final readonly class RepairRun
 {
-    private const PPI = 300.0;
-
     public function __construct(private PixelProcessPool $processes)
     {
     }
@@ -83,28 +72,12 @@ final readonly class RepairRun
     }
 
     /** @throws PixelJobFailed */
-    public function make(string $in, string $out, EditList $edits): PreparedFacts
+    public function make(string $in, string $out, EditList $edits): RepairedFile
     {
         $format = self::format($out);
         is_dir(\dirname($out)) || @mkdir(\dirname($out), 0o755, true);
-        $processes = $this->processes->withThreads(CpuCount::count());
-        $sha256 = (string) hash_file('sha256', $in);
-        $master = new JobMaster($in, $sha256);
-        $prepared = PreparedFacts::fromRecord($processes->start(new ReadMasterJob($master, edits: $edits))->facts());
-        $facts = $prepared->facts;
-        $recipe = new Recipe(
-            new Frame($facts->size, PixelWindow::whole($facts->size)),
-            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $facts->size),
-            new Write(
-                $format,
-                Ppi::of($facts->ppiTag ?? self::PPI),
-                $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8,
-                $facts->isTransparent && $format->keepsTransparency(),
-            ),
-            repair: $edits->effective(),
-        );
-        $processes->start(new MakePrintJob($master, $recipe->canonicalJson(), $out))->facts();
+        $job = new WriteRepairedJob(new JobMaster($in, (string) hash_file('sha256', $in)), $edits, $format, $out);
 
-        return $prepared;
+        return RepairedFile::fromRecord($this->processes->withThreads(CpuCount::count())->start($job)->facts());
     }
 }

@@ -45,6 +45,7 @@ final readonly class JobRunner
             new RepairPreviewHandler($masters),
             new FindSpecksHandler($masters),
             new ExtractPageHandler($masters),
+            new WriteRepairedHandler($renderer, $masters),
         ]);
     }
 
