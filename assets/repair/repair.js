@@ -77,6 +77,7 @@ export default () => ({
     this.propose([]);
     const { canvas, order, size } = this.dom();
     const { picture, lines, islands, kept } = this.slip().dataset;
+    this.choose();
     const bent = this.slip().querySelector('[data-curve]');
     if (bent) curve(bent, MOST_POINTS, (points) => this.change('tone', { curve: points }));
     overlay(canvas.querySelector('[data-overlay]'), size, JSON.parse(lines), JSON.parse(islands), JSON.parse(kept));
@@ -171,8 +172,10 @@ export default () => ({
   },
   lay(event, ground = event.currentTarget.dataset.ground) {
     const { stage } = this.dom();
-    stage.dataset.ground = ground;
-    dye(stage);
+    for (const one of [stage, ...this.$root.querySelectorAll('.repair-strip .pic')]) {
+      one.dataset.ground = ground;
+      dye(one);
+    }
     for (const one of this.$root.querySelectorAll('.cloth'))
       one.setAttribute('aria-pressed', String(one.dataset.ground === ground));
     this.remember('ground', ground);
@@ -283,9 +286,19 @@ export default () => ({
       untint: () => this.change('tone', { [value]: null }),
       grey: () => this.take('grey'),
       ungrey: () => this.change('tone', { grey: null }),
-      same: () => this.send({}, '/same'),
+      same: () => this.send({ ids: this.chosen() }, '/same'),
       right: () => this.right(),
     })[button.dataset.do]?.();
+  },
+  /** Numbers of the pictures that are chosen on the strip. */
+  chosen() {
+    return [...this.$root.querySelectorAll('[data-chosen]:checked')].map((one) => Number(one.value));
+  },
+  /** The button says to whom the same is done. */
+  choose() {
+    const button = this.slip().querySelector('[data-do="same"]');
+    const count = this.chosen().length;
+    if (button) button.textContent = count ? `Same for ${count} chosen` : button.dataset.more;
   },
   /** Found right; on to the next one in doubt. */
   async right() {

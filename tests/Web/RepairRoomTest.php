@@ -114,8 +114,9 @@ final class RepairRoomTest extends ShopTestCase
         $this->send(['act' => 'mark', 'edit' => ['points' => [[50000, 50000]], 'radius' => 1000, 'stays' => true]]);
         $this->send(['act' => 'add', 'edit' => ['kind' => 'retouch', 'strokes' => [['points' => [[100, 100]], 'radius' => 500]]]]);
         $this->send(['act' => 'add', 'edit' => ['kind' => 'trim', 'margin' => 200]]);
-        $this->browser->request('POST', $this->room().'/same', server: self::OURS);
-        self::assertResponseIsSuccessful();
+        $this->same([$this->artwork->id()]);
+        self::assertSame([], ($this->service(\Doctrine\ORM\EntityManagerInterface::class)->find(BatchArtwork::class, $other->id())?->edits() ?? new EditList())->toList(), 'it was not chosen');
+        $this->same([$other->id()]);
         $theirs = $this->service(\Doctrine\ORM\EntityManagerInterface::class)->find(BatchArtwork::class, $other->id())?->edits() ?? new EditList();
         self::assertSame(['cutout', 'trim'], array_column($theirs->toList(), 'kind'));
         self::assertSame([], $theirs->toList()[0]['marks']);
@@ -171,6 +172,13 @@ final class RepairRoomTest extends ShopTestCase
             self::assertNotSame('', $this->browser->getCrawler()->filter('[data-sentence]')->text());
         }
         self::assertSame($before, $this->lines());
+    }
+
+    /** @param list<int> $ids */
+    private function same(array $ids): void
+    {
+        $this->browser->request('POST', $this->room().'/same', server: self::OURS + ['CONTENT_TYPE' => 'application/json'], content: (string) json_encode(['ids' => $ids]));
+        self::assertResponseIsSuccessful();
     }
 
     /** @param array<string, mixed> $fields */

@@ -46,7 +46,12 @@ final readonly class WriteRepairedHandler implements PixelJobHandler
         $recipe = new Recipe(
             new Frame($size, PixelWindow::whole($size)),
             new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size),
-            new Write($job->format, Ppi::of(self::tag($given)), $isDeep ? 16 : 8, $picture->hasAlpha() && $job->format->keepsTransparency()),
+            new Write(
+                $job->format,
+                Ppi::of(self::tag($given)),
+                $isDeep ? 16 : 8,
+                $picture->hasAlpha() && $job->format->keepsTransparency(),
+            ),
         );
         (new PrintFileMaker($this->renderer))->make($master, $recipe, $job->target);
         [$cutOut] = $this->masters->prepared->report($given, $job->edits);

@@ -77,13 +77,19 @@ final class RepairController extends AbstractController
 
     /** Cut-out, margins and tone become the others' too, without the marks, which are this picture's own. */
     #[Route('/same', name: 'repair_same', methods: ['POST'])]
-    public function same(Batch $batch, BatchArtwork $artwork): Response
-    {
-        $others = RepairStrip::of($batch, $artwork)->others();
+    public function same(
+        Batch $batch,
+        BatchArtwork $artwork,
+        #[MapRequestPayload] ChosenPictures $chosen = new ChosenPictures(),
+    ): Response {
+        $others = RepairStrip::of($batch, $artwork)->others($chosen->ids);
         $changes = array_map(
             static fn (BatchArtwork $one): RepairChange => RepairChange::of($one, SameEdits::of($artwork->edits(), $one->edits())),
             $others,
         );
+        if ([] === $changes) {
+            return $this->order($batch, $artwork);
+        }
         $this->history->apply($batch, \sprintf('Did the same as in "%s" to %d more', $artwork->title(), \count($others)), ...$changes);
         $this->importer->orderPrepared(...$others);
 

@@ -43,8 +43,12 @@ final readonly class RepairStrip
         return array_values(array_filter($after, static fn (BatchArtwork $one): bool => $one->isInDoubt()))[0] ?? null;
     }
 
-    /** @return list<BatchArtwork> those to which the same is not done yet */
-    public function others(): array
+    /**
+     * @param list<int> $among numbers of artworks; empty for all
+     *
+     * @return list<BatchArtwork> those to which the same is not done yet
+     */
+    public function others(array $among = []): array
     {
         if ([] === SameEdits::among($this->here->edits())) {
             return [];
@@ -52,7 +56,7 @@ final readonly class RepairStrip
 
         return array_values(array_filter(
             $this->artworks,
-            fn (BatchArtwork $one): bool => $one !== $this->here
+            fn (BatchArtwork $one): bool => $one !== $this->here && ([] === $among || \in_array($one->id(), $among, true))
                 && SameEdits::of($this->here->edits(), $one->edits())->toList() !== $one->edits()->toList(),
         ));
     }
