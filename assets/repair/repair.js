@@ -78,6 +78,9 @@ export default () => ({
     const { canvas, order, size } = this.dom();
     const { picture, lines, islands, kept } = this.slip().dataset;
     this.choose();
+    const { small } = this.slip().dataset;
+    const here = this.$root.querySelector('.repair-strip .here img');
+    if (small && here) here.src = small;
     const bent = this.slip().querySelector('[data-curve]');
     if (bent) curve(bent, MOST_POINTS, (points) => this.change('tone', { curve: points }));
     overlay(canvas.querySelector('[data-overlay]'), size, JSON.parse(lines), JSON.parse(islands), JSON.parse(kept));
