@@ -49,12 +49,29 @@ final readonly class RepairPreviewer
                 $after[] = $edit;
             }
         }
-        $folder = \sprintf('%s/preview-%s-%d', $this->folder, EditList::of(...$before)->preparedHash($master->sha256()), $side);
-        is_dir($folder) || @mkdir($folder, 0o755, true);
-        $base = $this->base($master, $before, $side, $folder);
-        $picture = null === $cutOut ? $base : $this->cut($base, $cutOut, $folder, $isQuick);
+        if (null === $cutOut) {
+            // A slider's every step is another picture, which nobody asks for again.
+            return $this->preparer()->prepared($this->small($master, $side), EditList::of(...$before))->picture;
+        }
+        $folder = $this->place($master, EditList::of(...$before), $side);
+        $picture = $this->cut($this->base($master, $before, $side, $folder), $cutOut, $folder, $isQuick);
 
         return $this->preparer()->prepared($picture, EditList::of(...$after))->picture;
+    }
+
+    /** A folder for what is kept of a list's picture. */
+    private function place(Master $master, EditList $edits, int $side): string
+    {
+        $folder = \sprintf('%s/preview-%s-%d', $this->folder, $edits->preparedHash($master->sha256()), $side);
+        is_dir($folder) || @mkdir($folder, 0o755, true);
+
+        return $folder;
+    }
+
+    /** The master, small. */
+    private function small(Master $master, int $side): Image
+    {
+        return $this->base($master, [], $side, $this->place($master, new EditList(), $side));
     }
 
     /** @param list<Edit> $edits before the background goes */
@@ -65,8 +82,9 @@ final readonly class RepairPreviewer
 
             return Image::load('vips', $folder.'/'.self::BASE);
         }
-        $small = WorkingSpaceConverter::toSrgb(Image::thumbnailOf($master->path, $side))->without('icc-profile-data')->copyToMemory();
-        $base = $this->preparer()->prepared($small, EditList::of(...$edits))->picture->copyToMemory();
+        $base = [] === $edits
+            ? WorkingSpaceConverter::toSrgb(Image::thumbnailOf($master->path, $side))->without('icc-profile-data')->copyToMemory()
+            : $this->preparer()->prepared($this->small($master, $side), EditList::of(...$edits))->picture->copyToMemory();
         self::keep($base, $folder, self::BASE);
 
         return $base;
