@@ -32,6 +32,9 @@ final class Retoucher
 
     private const ROUNDS = 3;
     private const ROUNDS_BEGIN = 6;
+    /** Levels of 255 that a hole's pixels move in a round, root mean square, under which no further round is worth it. */
+    private const SETTLED = 0.5;
+
     private const BARRED = 1e9;
 
     /** How much less a patch's vote counts with every pixel deeper in the hole, and how deep that goes. */
@@ -159,6 +162,7 @@ final class Retoucher
         }
         $trust = self::trust($hole, $places);
         $this->search ??= new PatchSearch($this->threads);
+        $share = $hole->average() / 255;
         for ($round = 0; $round < $rounds; ++$round) {
             $voted = Image::ofBytes(
                 $this->search->vote($guess->samples(), $places, $not, $trust, $size),
@@ -172,7 +176,13 @@ final class Retoucher
             // What was voted for the pixels round the hole is off by as much as what is in it: light changes from place to place.
             $off = self::spread($colours->minus($mean)->copyToMemory(), $said->both($barred->not())->not()->copyToMemory());
             $mean = $mean->plus($off);
-            $guess = self::composed($colours, self::composed($guess, $mean, $said->both($hole)), $hole);
+            $next = self::composed($colours, self::composed($guess, $mean, $said->both($hole)), $hole);
+            $moved = $next->minus($guess);
+            $guess = $next;
+            // Outside the hole nothing moves.
+            if ($moved->multipliedBy($moved)->average() < self::SETTLED ** 2 * $share) {
+                break;
+            }
         }
 
         return $guess;
