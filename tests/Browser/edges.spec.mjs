@@ -29,6 +29,8 @@ test('what is round a picture is drawn as it is printed', async ({ page }) => {
     await page.locator('select[data-set=edge]').selectOption(edge);
     await expect(page.locator('[data-edges] svg').first()).toBeAttached();
     await expect(page.locator('select[data-set=edge]')).toHaveValue(edge);
+    // The drawing follows the server's answer.
+    await expect.poll(async () => JSON.parse(await page.locator('[data-layout]').getAttribute('data-layout')).edge).toBe(edge);
     const shown = await drawn(page, places);
     const { file, output } = (await printed(page, batch))['5x5'];
     const print = places.map(([x, y]) => pixel(file, Math.round(x * output.width_px), Math.round(y * output.height_px)));

@@ -61,13 +61,13 @@ test('a shelf goes out and comes in; a table with a fault changes nothing', asyn
     await page.getByRole('button', { name: 'Import' }).click();
   };
   await give(
-    `${before}banner,Banner,Wall,60cm,huge,,,100,,,either,jpeg,,,no,,,,,\r\ntable-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,,,,\r\n`,
+    `${before}banner,Banner,Wall,60cm,huge,,,100,,,either,jpeg,,,no,,,,,,,,\r\ntable-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,,,,,,,\r\n`,
   );
   await expect(page.getByRole('alert')).toContainText('Nothing was changed');
   await expect(page.getByRole('alert')).toContainText(/Line \d+: "huge" is not a length/);
   await expect(page.locator('.shelf-table tbody tr[id]')).toHaveCount(rows);
   await page.goto('/shelf');
-  await give(`${before}table-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,,,,\r\n`);
+  await give(`${before}table-mat,Table mat,Kitchen,40cm,30cm,,3mm,300,,,landscape,jpeg,,,no,,,,,,,,\r\n`);
   await expect(page.locator('#table-mat')).toContainText('15.75 × 11.81 in');
   await expect(page.locator('.shelf-table tbody tr[id]')).toHaveCount(rows + 1);
 });
