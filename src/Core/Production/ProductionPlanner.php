@@ -101,7 +101,9 @@ final readonly class ProductionPlanner
                 ? $before
                 : $names->claim($folder, $name, $extension, $delivered->isForeign(...));
 
-        $remade = null !== $last && $delivered->isIntact($last) ? $this->remakeReason($wanted, $outcome, $last) : null;
+        $remade = null === $last ? null : $this->remakeReason($wanted, $outcome, $last);
+        // A file's bytes are looked at last: most prints that are made again were asked for otherwise.
+        $remade = null !== $remade && $delivered->isIntact($last) ? $remade : null;
 
         return PlannedPrint::toMake($wanted, $outcome, $path, $path !== $plain, $remade);
     }

@@ -52,6 +52,16 @@ final class RepairPreviewerTest extends PixelTestCase
         self::assertLessThan(3.0, $whole->extractBands(3, 1)->minus($fine)->positivePart()->average(), 'levels of 255, on the mean');
     }
 
+    public function test_a_master_of_sixteen_bits_is_cut_like_one_of_eight(): void
+    {
+        $shallow = $this->master();
+        (new Process(['convert', $this->folder.'/in.png', '-depth', '16', '-define', 'png:bit-depth=16', 'PNG48:'.$this->folder.'/deep.png']))->mustRun();
+        $deep = Master::open($this->folder.'/deep.png');
+        foreach ([true, false] as $isQuick) {
+            self::assertSame($this->preview($shallow, EditList::of(new CutOut()), $isQuick)->bytes(), $this->preview($deep, EditList::of(new CutOut()), $isQuick)->bytes());
+        }
+    }
+
     public function test_what_takes_long_is_left_out_of_what_is_felt(): void
     {
         $edits = EditList::of(new CutOut(), new Retouch([new Stroke([[0.4, 0.5]], 0.02)]));
