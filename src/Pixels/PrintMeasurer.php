@@ -57,7 +57,7 @@ final readonly class PrintMeasurer
         $sum = $picture
             ->extractBands(0, $colours)
             ->cast(BandFormat::Float)
-            ->recombined([array_fill(0, $colours, 1.0)]);
+            ->bandSum();
         $low = $sum->isLessThan(0.5);
         // In one pass: the file is read from top to bottom.
         $ends =

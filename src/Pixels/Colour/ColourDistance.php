@@ -21,6 +21,6 @@ final class ColourDistance
             array_map(static fn (int $band): array => [1.0, -$colour[$band]], range(0, $picture->bands() - 1)),
         );
 
-        return $off->multipliedBy($off)->recombined([array_fill(0, $picture->bands(), 1.0)]);
+        return $off->multipliedBy($off)->bandSum();
     }
 }

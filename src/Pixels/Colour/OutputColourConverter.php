@@ -83,7 +83,7 @@ final readonly class OutputColourConverter
         $wanted = $this->inLab($picture, $this->space->profile(), RenderingIntent::Relative);
         $printed = $this->inLab($delivered, $this->colour->profile, RenderingIntent::Relative);
         $off = $wanted->minus($printed);
-        $distance = $off->multipliedBy($off)->recombined([[1.0, 1.0, 1.0]]);
+        $distance = $off->multipliedBy($off)->bandSum();
         $isOff = $distance->isMoreThan(self::OUT_OF_GAMUT ** 2)->linear(1 / 255, 0.0);
         $marked = $shown->linear(0.0, 0.0)->linearByBand(array_map(static fn (float $value): array => [1.0, $value], self::MARK));
 

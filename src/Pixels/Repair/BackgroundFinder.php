@@ -5,13 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Repair;
 
 use Snugfit\Core\Measure\FractionBox;
-use Snugfit\Core\Measure\PixelSize;
-use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\Island;
 use Snugfit\Core\Repair\Mark;
 use Snugfit\Pixels\Vips\BandFormat;
-use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
 /**
@@ -106,7 +103,7 @@ final readonly class BackgroundFinder
         $lit = $found->surface->stretched($small->size());
         $shaded = $found->colour->stretched($small->size());
         $off = self::square($seen, $shaded)->lesser(self::square($seen, $lit))->raisedTo(0.5)->copyToMemory();
-        $noise = $this->noise($off, self::joined($off->isLessThan(self::FIRST_TOLERANCE)));
+        $noise = $this->noise($off, $off->isLessThan(self::FIRST_TOLERANCE)->joiningBorder());
         $tolerance = max(self::LEAST_TOLERANCE, $noise);
         $like = $off->isLessThan($tolerance)->copyToMemory();
         // Specks of noise beside edges close narrow ways; what is surely no ground stays as thin as it is.
@@ -145,17 +142,7 @@ final readonly class BackgroundFinder
     {
         $off = $seen->minus($ground);
 
-        return $off->multipliedBy($off)->recombined([[1.0, 1.0, 1.0]]);
-    }
-
-    /** What of a mask joins the picture's border. */
-    public static function joined(Image $mask): Image
-    {
-        $size = $mask->size();
-        $wide = $mask->embed(1, 1, new PixelSize($size->width + 2, $size->height + 2), Extend::Background, [255.0])->copied();
-        $wide->flood(0, 0, self::FLOODED);
-
-        return $wide->isEqualTo(self::FLOODED)->crop(new PixelWindow(1, 1, $size->width, $size->height))->copyToMemory();
+        return $off->multipliedBy($off)->bandSum();
     }
 
     /** Levels by which the ground's own pixels stray. */
@@ -185,8 +172,8 @@ final readonly class BackgroundFinder
      */
     private function separated(Image $like): array
     {
-        $all = self::joined($like);
-        $wide = self::joined($like->eroded(1));
+        $all = $like->joiningBorder();
+        $wide = $like->eroded(1)->joiningBorder();
         // Not joined where it is wide: behind gaps of two pixels. Narrow itself, it is a gap; wide again, an island.
         $behind = $all->both($wide->dilated(2)->not())->copied();
         $ground = $all;

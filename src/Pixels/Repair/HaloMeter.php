@@ -40,11 +40,11 @@ final class HaloMeter
         $near = $weight->boxMean(self::NEAR)->copyToMemory();
         $own = $colour->multipliedBy($weight)->boxMean(self::NEAR)->dividedBy($near->linear(1.0, 1e-4))->copyToMemory();
         $between = $ground->stretched($small->size())->minus($own)->copyToMemory();
-        $square = self::sum($between->multipliedBy($between))->copyToMemory();
+        $square = $between->multipliedBy($between)->bandSum()->copyToMemory();
         $off = $colour->minus($own)->copyToMemory();
-        $share = self::sum($off->multipliedBy($between))->dividedBy($square->linear(1.0, 1.0))->copyToMemory();
+        $share = $off->multipliedBy($between)->bandSum()->dividedBy($square->linear(1.0, 1.0))->copyToMemory();
         // Another colour of the subject's own is no halo: what is one lies between the two.
-        $beside = self::sum($off->multipliedBy($off))->minus($share->multipliedBy($share)->multipliedBy($square));
+        $beside = $off->multipliedBy($off)->bandSum()->minus($share->multipliedBy($share)->multipliedBy($square));
         $isEdge = $alpha->isMoreThan(40.0)->both($alpha->isMoreThan(250.0)->eroded(1)->not())->both($near->isMoreThan(self::FEW))
             ->both($square->isMoreThan(self::APART ** 2))->both($beside->isLessThan(self::BETWEEN ** 2));
         $length = $isEdge->average() / 255;
@@ -56,10 +56,5 @@ final class HaloMeter
             ->multipliedBy($isEdge->linear(1 / 255, 0.0))->average();
 
         return $left / $length;
-    }
-
-    private static function sum(Image $bands): Image
-    {
-        return $bands->recombined([[1.0, 1.0, 1.0]]);
     }
 }

@@ -49,7 +49,7 @@ final readonly class MarkSpreader
             $colour = array_map(floatval(...), $this->picture->crop(new PixelWindow($x, $y, 1, 1))->values());
             $off = $this->picture->cast(BandFormat::Float)
                 ->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
-            $near = $off->multipliedBy($off)->recombined([[1.0, 1.0, 1.0]])->isLessThan($like * $like)->both($among)->copied();
+            $near = $off->multipliedBy($off)->bandSum()->isLessThan($like * $like)->both($among)->copied();
             $near->flood($x, $y, self::FLOODED);
             $reached = $near->isEqualTo(self::FLOODED)->copyToMemory();
             $isLeak = $reached->average() > self::MOST * $all || ($mark->stays && self::touchesBorder($reached));

@@ -34,15 +34,15 @@ final class ShadowFollower
      */
     public static function follow(Image $seen, Image $lit, Image $ground): Image
     {
-        $light = self::sum($seen->multipliedBy($lit))->dividedBy(self::sum($lit->multipliedBy($lit))->linear(1.0, 1.0))->copyToMemory();
+        $light = $seen->multipliedBy($lit)->bandSum()->dividedBy($lit->multipliedBy($lit)->bandSum()->linear(1.0, 1.0))->copyToMemory();
         $off = $seen->minus($lit->multipliedBy($light));
-        $isShade = self::sum($off->multipliedBy($off))->isLessThan(self::OTHER ** 2)
+        $isShade = $off->multipliedBy($off)->bandSum()->isLessThan(self::OTHER ** 2)
             ->both($light->isMoreThan(self::DARKEST))->both($light->isLessThan(self::LIGHTEST));
         // The difference over two pixels, in three channels.
         $isSoft = self::steepness($seen)->isLessThan(3 * (2 * self::SOFT) ** 2);
         $near = self::near($ground, (int) ceil(self::REACH * $seen->size()->longSide()));
 
-        return $ground->either(BackgroundFinder::joined($ground->either($isShade->both($isSoft)->both($near))))->copyToMemory();
+        return $ground->either($ground->either($isShade->both($isSoft)->both($near))->joiningBorder())->copyToMemory();
     }
 
     /** The square of how fast colours change, over all channels. */
@@ -53,7 +53,7 @@ final class ShadowFollower
         $across = $moved(1, 0)->minus($moved(-1, 0));
         $down = $moved(0, 1)->minus($moved(0, -1));
 
-        return self::sum($across->multipliedBy($across)->plus($down->multipliedBy($down)));
+        return $across->multipliedBy($across)->plus($down->multipliedBy($down))->bandSum();
     }
 
     /** Within so many pixels of a mask, told on a small copy. */
@@ -64,10 +64,5 @@ final class ShadowFollower
         $small = $mask->reducedTo(new PixelSize(max(1, intdiv($size->width, $times)), max(1, intdiv($size->height, $times))));
 
         return $small->isMoreThan(12.0)->dilated(3)->stretched($size)->isMoreThan(127.0);
-    }
-
-    private static function sum(Image $bands): Image
-    {
-        return $bands->recombined([[1.0, 1.0, 1.0]]);
     }
 }

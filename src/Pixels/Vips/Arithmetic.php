@@ -109,6 +109,12 @@ trait Arithmetic
         return $this->then('linear', [$times, $more, $count]);
     }
 
+    /** All bands added up. */
+    public function bandSum(): self
+    {
+        return $this->recombined([array_fill(0, $this->bands(), 1.0)]);
+    }
+
     /** Every sample so many times, and so much more. */
     public function linear(float $times, float $more): self
     {

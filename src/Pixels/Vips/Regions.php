@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Vips;
 
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 
 /** What hangs together in an image. */
@@ -11,6 +12,9 @@ trait Regions
 {
     /** VIPS_COMBINE_MAX. */
     private const HIGHEST = 0;
+
+    /** Neither nothing nor all of a mask: a part of it that is told from the rest. */
+    private const FLOODED = 128;
 
     /**
      * Gives all that hangs together with a pixel and has its very value another one. In place: only for an image that copied()
@@ -59,6 +63,16 @@ trait Regions
         return [] === $across || [] === $down
             ? null
             : new PixelWindow($across[0], $down[0], end($across) - $across[0] + 1, end($down) - $down[0] + 1);
+    }
+
+    /** What of a mask joins the picture's border. */
+    public function joiningBorder(): self
+    {
+        $size = $this->size();
+        $wide = $this->embed(1, 1, new PixelSize($size->width + 2, $size->height + 2), Extend::Background, [255.0])->copied();
+        $wide->flood(0, 0, self::FLOODED);
+
+        return $wide->isEqualTo(self::FLOODED)->crop(new PixelWindow(1, 1, $size->width, $size->height))->copyToMemory();
     }
 
     /** Those parts of a mask of which at least one pixel is in another. */
