@@ -75,6 +75,13 @@ final readonly class PixelWindow
         return max(0, $width) * max(0, $height);
     }
 
+    public function inFractionsOf(PixelSize $picture): FractionBox
+    {
+        return new FractionBox(
+            $this->x / $picture->width, $this->y / $picture->height, $this->width / $picture->width, $this->height / $picture->height,
+        );
+    }
+
     public static function fromRecord(JsonReader $window): self
     {
         return new self($window->int('x'), $window->int('y'), $window->int('width'), $window->int('height'));

@@ -24,9 +24,6 @@ final readonly class DecodedMasters
     /** The camera's white balance, sixteen bits, wide RGB by its own curve, edges told apart by their direction. */
     private const DEVELOPED = ['-6', '-T', '-w', '-o', '2', '-g', '2.19921875', '0', '-q', '3'];
 
-    /** VIPS_FOREIGN_TIFF_COMPRESSION_LZW and VIPS_FOREIGN_TIFF_PREDICTOR_HORIZONTAL. */
-    private const LZW = ['compression' => 5, 'predictor' => 2];
-
     /** A merged picture of more bytes than this is a bomb. */
     private const LARGEST_MERGED = 2_000_000_000;
 
@@ -84,7 +81,7 @@ final readonly class DecodedMasters
             // It answers with success where it opened nothing.
             $this->run(self::RAW, [...self::DEVELOPED, '-Z', $plain, $path]);
             is_file($plain) || throw UnreadableMaster::damaged();
-            Image::load('tiff', $plain, [])->save('tiff', $target, self::LZW + ['profile' => ProfileFile::of(Profile::Wide)]);
+            Image::load('tiff', $plain, [])->save('tiff', $target, Image::LZW + ['profile' => ProfileFile::of(Profile::Wide)]);
         } finally {
             @unlink($plain);
         }

@@ -39,7 +39,7 @@ final readonly class FocusDetector
             return null;
         }
 
-        return new FractionBox($one->x / $size->width, $one->y / $size->height, $one->width / $size->width, $one->height / $size->height);
+        return $one->inFractionsOf($size);
     }
 
     private function square(int $side, float $share): PixelSize

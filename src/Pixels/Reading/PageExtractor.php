@@ -12,9 +12,6 @@ use Symfony\Component\Process\Process;
 /** Takes one page of a file of many as a file of its own: a PDF stays lines, a TIFF keeps its pixels, depth and profile. */
 final class PageExtractor
 {
-    /** VIPS_FOREIGN_TIFF_COMPRESSION_LZW and VIPS_FOREIGN_TIFF_PREDICTOR_HORIZONTAL. */
-    private const LZW = ['compression' => 5, 'predictor' => 2];
-
     /**
      * @param int $page from 1
      *
@@ -27,7 +24,7 @@ final class PageExtractor
                 MasterFormat::Pdf => self::pdf($master->path, $page, $target),
                 MasterFormat::Tiff => Image::load('tiff', $master->path, ['page' => $page - 1, 'fail-on' => 1])
                     ->without('n-pages', 'page-height')
-                    ->save('tiff', $target, self::LZW),
+                    ->save('tiff', $target, Image::LZW),
                 default => throw UnreadableMaster::hasNoPages(),
             };
         } catch (VipsFailed $e) {

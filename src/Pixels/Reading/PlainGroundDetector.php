@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Reading;
 
 use Snugfit\Core\Artwork\PlainGround;
-use Snugfit\Core\Measure\FractionBox;
-use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\Colour\ColourDistance;
 use Snugfit\Pixels\Vips\Image;
@@ -34,7 +32,7 @@ final readonly class PlainGroundDetector
 
         return null === $extent
             ? PlainGround::transparent()
-            : PlainGround::transparent(self::box($extent, $picture->size()), OutlineMeter::measure($picture));
+            : PlainGround::transparent($extent->inFractionsOf($picture->size()), OutlineMeter::measure($picture));
     }
 
     /** @param Image $picture opaque, of 8 bits, which may be smaller than the master */
@@ -59,7 +57,7 @@ final readonly class PlainGroundDetector
         // Where there is nothing but ground there is no design.
         return null === $extent
             ? null
-            : new PlainGround(\sprintf('%02x%02x%02x', ...array_map(intval(...), $levels)), self::box($extent, $picture->size()));
+            : new PlainGround(\sprintf('%02x%02x%02x', ...array_map(intval(...), $levels)), $extent->inFractionsOf($picture->size()));
     }
 
     /** @return non-empty-list<non-empty-list<float>> the samples of the border, band by band */
@@ -88,12 +86,5 @@ final readonly class PlainGroundDetector
         sort($values);
 
         return $values[intdiv(\count($values), 2)];
-    }
-
-    private static function box(PixelWindow $extent, PixelSize $size): FractionBox
-    {
-        return new FractionBox(
-            $extent->x / $size->width, $extent->y / $size->height, $extent->width / $size->width, $extent->height / $size->height,
-        );
     }
 }

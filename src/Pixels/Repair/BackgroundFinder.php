@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Repair;
 
-use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\Island;
 use Snugfit\Core\Repair\Mark;
@@ -229,12 +228,7 @@ final readonly class BackgroundFinder
                 $goes = $edit->insideGoes ? !self::isMarked($edit->marks, $mask, true) : self::isMarked($edit->marks, $mask, false);
                 $found[] = [
                     new Island(
-                        new FractionBox(
-                            $box->x / $size->width,
-                            $box->y / $size->height,
-                            $box->width / $size->width,
-                            $box->height / $size->height,
-                        ),
+                        $box->inFractionsOf($size),
                         [($seed[0] + 0.5) / $size->width, ($seed[1] + 0.5) / $size->height],
                         $share,
                         !$goes,

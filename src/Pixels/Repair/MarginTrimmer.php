@@ -36,12 +36,7 @@ final class MarginTrimmer
 
         return [
             $picture->crop($window),
-            new FractionBox(
-                $window->x / $size->width,
-                $window->y / $size->height,
-                $window->width / $size->width,
-                $window->height / $size->height,
-            ),
+            $window->inFractionsOf($size),
         ];
     }
 

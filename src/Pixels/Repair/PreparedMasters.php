@@ -12,6 +12,7 @@ use Snugfit\Core\Repair\ImpossibleEdit;
 use Snugfit\Pixels\Onnx\OnnxFailed;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\UnreadableMaster;
+use Snugfit\Pixels\Vips\Image;
 
 /**
  * Keeps prepared masters beside enlarged pictures, under what they are made of. Whatever is missing is made again, and a master
@@ -21,9 +22,6 @@ final readonly class PreparedMasters
 {
     private const PICTURE = 'picture.tif';
     private const REPORT = 'report.json';
-
-    /** VIPS_FOREIGN_TIFF_COMPRESSION_LZW and VIPS_FOREIGN_TIFF_PREDICTOR_HORIZONTAL. */
-    private const LZW = ['compression' => 5, 'predictor' => 2];
 
     public function __construct(private string $folder, private int $threads = 1)
     {
@@ -72,7 +70,7 @@ final readonly class PreparedMasters
         $prepared = (new MasterPreparer($this->threads))->prepare($master, $edits);
         is_dir($folder) || @mkdir($folder, 0o755, true);
         $part = \sprintf('%s/%s.', $folder, bin2hex(random_bytes(4)));
-        $prepared->picture->without('orientation', 'exif-data', 'xmp-data', 'iptc-data')->save('tiff', $part.self::PICTURE, self::LZW);
+        $prepared->picture->without('orientation', 'exif-data', 'xmp-data', 'iptc-data')->save('tiff', $part.self::PICTURE, Image::LZW);
         $report = ['cutOut' => $prepared->cutOut?->toArray(), 'kept' => $prepared->kept->toList()];
         file_put_contents($part.self::REPORT, json_encode($report, \JSON_THROW_ON_ERROR));
         // The report last: where it is, the picture is whole.

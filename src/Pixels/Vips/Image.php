@@ -195,6 +195,9 @@ final class Image
         }
     }
 
+    /** To save TIFF with: VIPS_FOREIGN_TIFF_COMPRESSION_LZW and VIPS_FOREIGN_TIFF_PREDICTOR_HORIZONTAL, which lose nothing. */
+    public const LZW = ['compression' => 5, 'predictor' => 2];
+
     /** @var list<\FFI\CData> never read by PHP, only kept from being freed */
     private static array $kept = [];
 
