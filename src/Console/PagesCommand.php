@@ -48,10 +48,9 @@ final class PagesCommand extends Command
             if (!$facts->format->hasPages()) {
                 return WrongUsage::say($output, 'Pages are taken from PDF and TIFF files alone.');
             }
-            $digits = \strlen((string) $facts->pages);
-            $name = pathinfo($in, \PATHINFO_FILENAME);
+            [$name, $extension] = [pathinfo($in, \PATHINFO_FILENAME), $facts->format->extensions()[0]];
             for ($page = 1; $page <= $facts->pages; ++$page) {
-                $target = \sprintf("%s/%s, page %0{$digits}d.%s", $folder, $name, $page, $facts->format->extensions()[0]);
+                $target = \sprintf('%s/%s.%s', $folder, $facts->pageName($name, $page), $extension);
                 if (file_exists($target)) {
                     return WrongUsage::say($output, \sprintf('"%s" is there already; nothing is written over.', $target));
                 }

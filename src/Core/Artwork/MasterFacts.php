@@ -54,6 +54,16 @@ final readonly class MasterFacts
         return new Artwork($this->size, $kind ?? $this->kindGuess, $this->format->isVector(), $this->ground);
     }
 
+    /**
+     * What a page of it is called as a file of its own, without an extension; names sort as the pages do.
+     *
+     * @param int $page from 1
+     */
+    public function pageName(string $name, int $page): string
+    {
+        return \sprintf('%s, page %0'.\strlen((string) $this->pages).'d', $name, $page);
+    }
+
     public function isWideGamut(): bool
     {
         return null !== $this->profile && ColourModel::Rgb === $this->colour && !self::isSrgb($this->profile);

@@ -45,6 +45,14 @@ final readonly class Recipe
     ) {
     }
 
+    /** What edits make of a master, whole and at its own size. */
+    public static function atOwnSize(PixelSize $size, Write $write, EditList $repair = new EditList()): self
+    {
+        $enlarge = new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size);
+
+        return new self(new Frame($size, PixelWindow::whole($size)), $enlarge, $write, repair: $repair);
+    }
+
     /** The print file's pixels. */
     public function size(): PixelSize
     {

@@ -16,26 +16,13 @@ final class KeptPicture
 
     private const THUMBNAIL_QUALITY = 82;
 
-    /**
-     * Under its name only when whole, and written aside under a name of this process: two that make the same picture at the
-     * same time must not write into one file.
-     *
-     * @param array<string, int> $options
-     */
-    public static function write(Image $picture, string $saver, string $target, array $options = []): void
-    {
-        $part = \sprintf('%s.%s.part', $target, bin2hex(random_bytes(4)));
-        $picture->save($saver, $part, $options);
-        rename($part, $target);
-    }
-
     /** A print as a screen shows it, on white where it is transparent. */
     public static function thumbnail(PrintFileReader $printFiles, string $print, string $target): void
     {
         $printFiles->inPicture($print, static function (string $file) use ($target): void {
             $small = Image::thumbnailOf($file, self::THUMBNAIL)->colourspace(Interpretation::Srgb);
             $opaque = $small->hasAlpha() ? $small->flatten([255.0, 255.0, 255.0]) : $small;
-            self::write($opaque->without('exif-data', 'xmp-data', 'icc-profile-data'), 'jpeg', $target, ['Q' => self::THUMBNAIL_QUALITY]);
+            $opaque->without('exif-data', 'xmp-data', 'icc-profile-data')->saveWhole('jpeg', $target, ['Q' => self::THUMBNAIL_QUALITY]);
         });
     }
 }

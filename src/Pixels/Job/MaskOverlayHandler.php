@@ -27,7 +27,7 @@ final readonly class MaskOverlayHandler implements PixelJobHandler
         $grid = (new MaskRaster($job->mask))->grid($job->picture);
         $colour = $grid->linear(0.0, 0.0)->linearByBand(self::MARKED)->cast(BandFormat::Byte);
         $marked = $colour->join($grid->linear(self::VEIL, 0.0)->roundTo(BandFormat::Byte))->withInterpretation(Interpretation::Srgb);
-        KeptPicture::write($marked, 'png', $job->target);
+        $marked->saveWhole('png', $job->target);
 
         return [];
     }

@@ -32,7 +32,7 @@ final readonly class PatchHandler implements PixelJobHandler
             ScreenRendering::Plain => $colours->onScreen($patch),
         };
         // Lossless: it is there to be judged.
-        KeptPicture::write($shown, 'png', $job->target, ['compression' => 3]);
+        $shown->saveWhole('png', $job->target, ['compression' => 3]);
 
         return [];
     }

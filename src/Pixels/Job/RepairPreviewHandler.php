@@ -23,7 +23,7 @@ final readonly class RepairPreviewHandler implements PixelJobHandler
         $job = RepairPreviewJob::fromJson($record);
         $master = $this->masters->open($job->master);
         $picture = $this->masters->previewer->preview($master, $job->edits, RepairPreviewJob::SIDE, $job->isQuick);
-        KeptPicture::write($picture, 'png', $job->target, ['compression' => 1]);
+        $picture->saveWhole('png', $job->target, ['compression' => 1]);
 
         return [];
     }

@@ -5,14 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
-use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
-use Snugfit\Core\Recipe\Enlarge;
-use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Write;
-use Snugfit\Core\Upscale\UpscaleMethod;
-use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintRenderer;
@@ -43,16 +38,8 @@ final readonly class WriteRepairedHandler implements PixelJobHandler
         $picture = $master->header();
         $size = $master->size();
         $isDeep = 16 === WorkingSpaceConverter::bitsOf($picture) && $job->format->keepsSixteenBits();
-        $recipe = new Recipe(
-            new Frame($size, PixelWindow::whole($size)),
-            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size),
-            new Write(
-                $job->format,
-                Ppi::of(self::tag($given)),
-                $isDeep ? 16 : 8,
-                $picture->hasAlpha() && $job->format->keepsTransparency(),
-            ),
-        );
+        $isTransparent = $picture->hasAlpha() && $job->format->keepsTransparency();
+        $recipe = Recipe::atOwnSize($size, new Write($job->format, Ppi::of(self::tag($given)), $isDeep ? 16 : 8, $isTransparent));
         (new PrintFileMaker($this->renderer))->make($master, $recipe, $job->target);
         [$cutOut] = $this->masters->prepared->report($given, $job->edits);
 

@@ -69,13 +69,13 @@ final readonly class PreparedMasters
         }
         $prepared = (new MasterPreparer($this->threads))->prepare($master, $edits);
         is_dir($folder) || @mkdir($folder, 0o755, true);
-        $part = \sprintf('%s/%s.', $folder, bin2hex(random_bytes(4)));
-        $prepared->picture->without('orientation', 'exif-data', 'xmp-data', 'iptc-data')->save('tiff', $part.self::PICTURE, Image::LZW);
+        $picture = $prepared->picture->without('orientation', 'exif-data', 'xmp-data', 'iptc-data');
+        $picture->saveWhole('tiff', $folder.'/'.self::PICTURE, Image::LZW);
         $report = ['cutOut' => $prepared->cutOut?->toArray(), 'kept' => $prepared->kept->toList()];
-        file_put_contents($part.self::REPORT, json_encode($report, \JSON_THROW_ON_ERROR));
         // The report last: where it is, the picture is whole.
-        rename($part.self::PICTURE, $folder.'/'.self::PICTURE);
-        rename($part.self::REPORT, $folder.'/'.self::REPORT);
+        $part = \sprintf('%s/%s.%s', $folder, bin2hex(random_bytes(4)), self::REPORT);
+        file_put_contents($part, json_encode($report, \JSON_THROW_ON_ERROR));
+        rename($part, $folder.'/'.self::REPORT);
 
         return $folder;
     }

@@ -85,7 +85,7 @@ final readonly class RepairPreviewer
         $base = [] === $edits
             ? WorkingSpaceConverter::toSrgb(Image::thumbnailOf($master->path, $side))->without('icc-profile-data')->copyToMemory()
             : $this->preparer()->prepared($this->small($master, $side), EditList::of(...$edits))->picture->copyToMemory();
-        self::keep($base, $folder, self::BASE);
+        $base->saveWhole('vips', $folder.'/'.self::BASE);
 
         return $base;
     }
@@ -118,7 +118,7 @@ final readonly class RepairPreviewer
             ? []
             : ['colour' => $look->colour, 'off' => $look->off, 'ground' => $look->ground, 'inside' => $look->inside];
         foreach ($images as $name => $image) {
-            self::keep($image, $folder, $name.'.v');
+            $image->saveWhole('vips', \sprintf('%s/%s.v', $folder, $name));
         }
         $facts = null === $look
             ? ['plain' => false]
@@ -128,13 +128,6 @@ final readonly class RepairPreviewer
         rename($part, $path);
 
         return $look;
-    }
-
-    private static function keep(Image $image, string $folder, string $name): void
-    {
-        $part = \sprintf('%s/%s.%s', $folder, bin2hex(random_bytes(4)), $name);
-        $image->save('vips', $part, []);
-        rename($part, $folder.'/'.$name);
     }
 
     private function preparer(): MasterPreparer

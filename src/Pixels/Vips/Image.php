@@ -195,6 +195,20 @@ final class Image
         }
     }
 
+    /**
+     * Saves under a name only when whole. It is written aside under a name of this process: two that make the same picture at the
+     * same time must not write into one file.
+     *
+     * @param array<string, int|string> $options
+     */
+    public function saveWhole(string $saver, string $path, array $options = []): void
+    {
+        // The library's own format is told by the end of its name.
+        $part = \sprintf('%s.%s.part.%s', $path, bin2hex(random_bytes(4)), pathinfo($path, \PATHINFO_EXTENSION));
+        $this->save($saver, $part, $options);
+        rename($part, $path);
+    }
+
     /** To save TIFF with: VIPS_FOREIGN_TIFF_COMPRESSION_LZW and VIPS_FOREIGN_TIFF_PREDICTOR_HORIZONTAL, which lose nothing. */
     public const LZW = ['compression' => 5, 'predictor' => 2];
 

@@ -8,13 +8,9 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Output\FileFormat;
-use Snugfit\Core\Recipe\Enlarge;
-use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Repair\EditList;
-use Snugfit\Core\Upscale\UpscaleMethod;
-use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\PatchJob;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Work\Child\StoredMasters;
@@ -41,12 +37,7 @@ final readonly class OwnPixels
             $number('w', 1, min(self::LARGEST, $size->width - $x)),
             $number('h', 1, min(self::LARGEST, $size->height - $y)),
         );
-        $recipe = new Recipe(
-            new Frame($size, PixelWindow::whole($size)),
-            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size),
-            new Write(FileFormat::Png, Ppi::of(300), 8, true),
-            repair: $edits->effective(),
-        );
+        $recipe = Recipe::atOwnSize($size, new Write(FileFormat::Png, Ppi::of(300), 8, true), $edits->effective());
 
         return $this->pictures->answer(
             PatchJob::key($artwork->master(), $recipe, $window),

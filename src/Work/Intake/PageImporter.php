@@ -56,8 +56,7 @@ final readonly class PageImporter
         $target = \sprintf('%s/page-%s.%s', $this->data->temporary(), bin2hex(random_bytes(8)), $artwork->masterFacts()->format->value);
         try {
             $this->processes->start(new ExtractPageJob($this->masters->of($artwork->master()), $page, $target))->facts();
-            $digits = \strlen((string) $artwork->masterFacts()->pages);
-            $called = \sprintf("%s, page %0{$digits}d.%s", $name['filename'], $page, $extension);
+            $called = \sprintf('%s.%s', $artwork->masterFacts()->pageName($name['filename'], $page), $extension);
 
             return $this->importer->take($artwork->batch(), $target, $called, $artwork->folder(), self::token($artwork, $page));
         } finally {
