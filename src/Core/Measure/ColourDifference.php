@@ -55,15 +55,26 @@ final class ColourDifference
         return sqrt($ofL ** 2 + $ofC ** 2 + $ofH ** 2 + $rotation * $ofC * $ofH);
     }
 
-    /** @return array{float, float, float} of an sRGB colour, by IEC 61966-2-1 and CIE 1976 */
+    /** @return array{float, float, float} */
     private static function lab(string $colour): array
     {
-        $linear = array_map(static function (string $digits): float {
-            $level = hexdec($digits) / 255;
+        [$red, $green, $blue] = array_map(hexdec(...), [...str_split($colour, 2), '0', '0', '0']);
 
-            return $level <= 0.04045 ? $level / 12.92 : (($level + 0.055) / 1.055) ** 2.4;
-        }, str_split($colour, 2));
-        [$red, $green, $blue] = [...$linear, 0.0, 0.0, 0.0];
+        return self::labOf((float) $red, (float) $green, (float) $blue);
+    }
+
+    /**
+     * @param float $red level of sRGB, 0 to 255
+     *
+     * @return array{float, float, float} CIE L*, a*, b*, by IEC 61966-2-1 and CIE 1976
+     */
+    public static function labOf(float $red, float $green, float $blue): array
+    {
+        [$red, $green, $blue] = array_map(static function (float $level): float {
+            $share = $level / 255;
+
+            return $share <= 0.04045 ? $share / 12.92 : (($share + 0.055) / 1.055) ** 2.4;
+        }, [$red, $green, $blue]);
         $f = array_map(
             static fn (float $value, float $white): float => ($share = $value / $white) > 216 / 24389
                 ? $share ** (1 / 3)

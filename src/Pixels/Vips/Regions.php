@@ -10,8 +10,9 @@ use Snugfit\Core\Measure\PixelWindow;
 /** What hangs together in an image. */
 trait Regions
 {
-    /** VIPS_COMBINE_MAX. */
+    /** VIPS_COMBINE_MAX and VIPS_COMBINE_SUM. */
     private const HIGHEST = 0;
+    private const SUM = 1;
 
     /** Neither nothing nor all of a mask: a part of it that is told from the rest. */
     private const FLOODED = 128;
@@ -79,18 +80,40 @@ trait Regions
     public function touching(self $seeds): self
     {
         $numbers = $this->numbered();
-        $seeded = self::make(
+
+        return $this->both($numbers->mappedBy($seeds->gatheredBy($numbers, self::HIGHEST)->cast(BandFormat::Byte)));
+    }
+
+    /** The sum of the samples of each part, a pixel a number, from 0 on. @param self $numbers of the parts: numbered() */
+    public function sumsBy(self $numbers): self
+    {
+        return $this->gatheredBy($numbers, self::SUM);
+    }
+
+    /** The highest sample of each part, a pixel a number, from 0 on. @param self $numbers of the parts: numbered() */
+    public function highestBy(self $numbers): self
+    {
+        return $this->gatheredBy($numbers, self::HIGHEST);
+    }
+
+    private function gatheredBy(self $numbers, int $how): self
+    {
+        return self::make(
             'hist_find_indexed',
-            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_hist_find_indexed(
-                $seeds->pointer,
+            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_hist_find_indexed(
+                $this->pointer,
                 $numbers->pointer,
                 $out,
                 ...$tail,
             ),
-            ['combine' => self::HIGHEST],
+            ['combine' => $how],
         );
+    }
 
-        return $this->both($numbers->mappedBy($seeded->cast(BandFormat::Byte)));
+    /** Of a mask in several bands, what is in all of them. */
+    public function inAllBands(): self
+    {
+        return $this->then('bandand');
     }
 
     /** Those parts of a mask that have so many pixels. */
@@ -101,8 +124,8 @@ trait Regions
         return $this->both($numbers->mappedBy($numbers->then('hist_find')->isMoreThan($pixels - 0.5)));
     }
 
-    /** Each part of a mask, and what lies between them, by a number of its own; what is beyond 65,535 has that. */
-    private function numbered(): self
+    /** Each part of a mask, and what lies between them, by a number of its own from 1; what is beyond 65,535 has that. */
+    public function numbered(): self
     {
         return $this->then('labelregions')->cast(BandFormat::Short)->copyToMemory();
     }

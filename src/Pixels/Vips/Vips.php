@@ -76,6 +76,7 @@ final class Vips
         int vips_bandjoin2(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_subtract(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_andimage(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_bandand(VipsImage *in, VipsImage **out, ...);
         int vips_orimage(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_add(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_multiply(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Trace;
+
+/** A cubic Bézier. */
+final readonly class CubicSegment implements Segment
+{
+    /**
+     * @param array{float, float} $first  its handles
+     * @param array{float, float} $second
+     * @param array{float, float} $end
+     */
+    public function __construct(public array $first, public array $second, private array $end)
+    {
+    }
+
+    public function end(): array
+    {
+        return $this->end;
+    }
+
+    public function reversedFrom(array $start): self
+    {
+        return new self($this->second, $this->first, $start);
+    }
+
+    public function path(\Closure $number): string
+    {
+        return 'C'.implode(' ', array_map($number, [...$this->first, ...$this->second, ...$this->end]));
+    }
+
+    public function cubicsFrom(array $start): array
+    {
+        return [$this];
+    }
+
+    public function scaled(float $times): self
+    {
+        $so = static fn (array $point): array => [$point[0] * $times, $point[1] * $times];
+
+        return new self($so($this->first), $so($this->second), $so($this->end));
+    }
+}

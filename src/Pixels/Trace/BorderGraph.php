@@ -1,0 +1,352 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Trace;
+
+/**
+ * Where paints meet, as chains of pixels' sides between the places where three of them do, and the rings of chains round each area.
+ * Two pixels that touch at a corner alone hang together where theirs is the rarer paint of the two: lines do.
+ *
+ * @phpstan-type Directed array{int, bool} a chain, and whether it is gone backwards
+ */
+final class BorderGraph
+{
+    /** @var list<Chain> */
+    public array $chains = [];
+
+    /** @var list<array{int, non-empty-list<non-empty-list<Directed>>, int}> paint, rings with the rim first, pixels */
+    public array $areas = [];
+
+    private string $down;
+    private string $right;
+
+    /** @var array<int, int> pixels, by paint */
+    private array $counts;
+
+    /** @var array<int, int> a step along each of the four ways */
+    private array $steps;
+
+    private function __construct(private readonly string $map, private readonly int $width)
+    {
+        $this->counts = count_chars($map);
+        $this->steps = [1, $width, -1, -$width];
+        // What lies round the picture is one.
+        $round = \chr(PaintMap::OUTSIDE);
+        $this->down = $map ^ ($round.substr($map, 0, -1));
+        $this->right = $map ^ (str_repeat($round, $width).substr($map, 0, -$width));
+    }
+
+    /** @param string $map as PaintMap has it */
+    public static function of(string $map, int $width): self
+    {
+        $made = new self($map, $width);
+        $made->findChains();
+        $made->findAreas();
+
+        return $made;
+    }
+
+    private function findChains(): void
+    {
+        $junctions = [];
+        foreach ([[$this->down, $this->width], [$this->right, 1]] as [$sides, $step]) {
+            $at = strspn($sides, "\0");
+            $length = \strlen($sides);
+            while ($at < $length) {
+                foreach ([$at, $at + $step] as $corner) {
+                    if (!isset($junctions[$corner]) && $this->isJunction($corner)) {
+                        $junctions[$corner] = true;
+                    }
+                }
+                ++$at;
+                $at += strspn($sides, "\0", $at);
+            }
+        }
+        foreach (array_keys($junctions) as $corner) {
+            for ($way = 0; $way < 4; ++$way) {
+                if ($this->has($corner, $way)) {
+                    $this->follow($corner, $way, $junctions);
+                }
+            }
+        }
+        $at = strspn($this->down, "\0");
+        $length = \strlen($this->down);
+        while ($at < $length) {
+            $this->follow($at, 1, $junctions);
+            $at += strspn($this->down, "\0", $at);
+        }
+    }
+
+    /** Whether more than two paints meet there, or it is one of the picture's own corners. */
+    private function isJunction(int $corner): bool
+    {
+        $map = $this->map;
+        $w = $this->width;
+        [$a, $b, $c, $d] = [$map[$corner - $w - 1], $map[$corner - $w], $map[$corner - 1], $map[$corner]];
+        $sides = ($a !== $b ? 1 : 0) + ($c !== $d ? 1 : 0) + ($a !== $c ? 1 : 0) + ($b !== $d ? 1 : 0);
+        if ($sides > 2) {
+            return $a !== $d || $b !== $c;
+        }
+        $outside = \chr(PaintMap::OUTSIDE);
+
+        return 3 === ($a === $outside ? 1 : 0) + ($b === $outside ? 1 : 0) + ($c === $outside ? 1 : 0) + ($d === $outside ? 1 : 0);
+    }
+
+    private function has(int $corner, int $way): bool
+    {
+        return "\0" !== match ($way) {
+            0 => $this->right[$corner],
+            1 => $this->down[$corner],
+            2 => $this->right[$corner - 1],
+            default => $this->down[$corner - $this->width],
+        };
+    }
+
+    /** @param array<int, true> $junctions */
+    private function follow(int $corner, int $way, array $junctions): void
+    {
+        $map = $this->map;
+        $w = $this->width;
+        [$left, $right] = match ($way) {
+            0 => [$map[$corner - $w], $map[$corner]],
+            1 => [$map[$corner], $map[$corner - 1]],
+            2 => [$map[$corner - 1], $map[$corner - $w - 1]],
+            default => [$map[$corner - $w - 1], $map[$corner - $w]],
+        };
+        $start = $corner;
+        [$corners, $ways] = [[$corner], []];
+        while (true) {
+            switch ($way) {
+                case 0: $this->right[$corner] = "\0";
+                    break;
+                case 1: $this->down[$corner] = "\0";
+                    break;
+                case 2: $this->right[$corner - 1] = "\0";
+                    break;
+                default: $this->down[$corner - $w] = "\0";
+            }
+            $ways[] = $way;
+            $corner += $this->steps[$way];
+            $corners[] = $corner;
+            if (isset($junctions[$corner])) {
+                break;
+            }
+            $way = $this->next($corner, $way);
+            if ($corner === $start && $way === $ways[0]) {
+                break;
+            }
+        }
+        $this->chains[] = new Chain($corners, $ways, \ord($left), \ord($right), !isset($junctions[$start]));
+    }
+
+    private function next(int $corner, int $way): int
+    {
+        $map = $this->map;
+        $w = $this->width;
+        [$a, $b, $c, $d] = [$map[$corner - $w - 1], $map[$corner - $w], $map[$corner - 1], $map[$corner]];
+        if ($a !== $b && $a === $d && $b === $c) {
+            // Up goes with left where it is round the pixel above and left, and so on.
+            $isAcross = $this->counts[\ord($b)] <= $this->counts[\ord($a)];
+
+            return match ($way) {
+                0 => $isAcross ? 3 : 1,
+                1 => $isAcross ? 2 : 0,
+                2 => $isAcross ? 1 : 3,
+                default => $isAcross ? 0 : 2,
+            };
+        }
+        $back = ($way + 2) % 4;
+        foreach ([$way, ($way + 3) % 4, ($way + 1) % 4] as $try) {
+            $is = match ($try) {
+                0 => $b !== $d,
+                1 => $c !== $d,
+                2 => $a !== $c,
+                default => $a !== $b,
+            };
+            if ($is && $try !== $back) {
+                return $try;
+            }
+        }
+        throw new \LogicException('A line between two paints that ends.');
+    }
+
+    private function findAreas(): void
+    {
+        // Every chain, both ways, by the corner where it begins and the way it goes there.
+        $starts = [];
+        foreach ($this->chains as $number => $chain) {
+            $starts[$chain->corners[0] << 2 | $chain->ways[0]] = [$number, false];
+            $starts[$chain->end() << 2 | ($chain->ways[\count($chain->ways) - 1] + 2) % 4] = [$number, true];
+        }
+        $ringOf = [];
+        $rings = [];
+        foreach ($starts as $first) {
+            if (isset($ringOf[self::key($first)]) || PaintMap::OUTSIDE === $this->paintOf($first)) {
+                continue;
+            }
+            $ring = [];
+            $next = $first;
+            do {
+                $ring[] = $next;
+                $ringOf[self::key($next)] = \count($rings);
+                $next = $this->after($next, $starts);
+            } while (self::key($next) !== self::key($first));
+            $rings[] = $ring;
+        }
+        $this->assemble($rings, $ringOf);
+    }
+
+    /** @param Directed $directed */
+    private static function key(array $directed): int
+    {
+        return $directed[0] << 1 | ($directed[1] ? 1 : 0);
+    }
+
+    /** @param Directed $directed */
+    private function paintOf(array $directed): int
+    {
+        return $directed[1] ? $this->chains[$directed[0]]->right : $this->chains[$directed[0]]->left;
+    }
+
+    /**
+     * Which chain goes on round the same area, to its left.
+     *
+     * @param Directed             $directed
+     * @param array<int, Directed> $starts
+     *
+     * @return Directed
+     */
+    private function after(array $directed, array $starts): array
+    {
+        $chain = $this->chains[$directed[0]];
+        if ($chain->isLoop) {
+            return $directed;
+        }
+        [$corner, $way] = $directed[1] ? [$chain->corners[0], ($chain->ways[0] + 2) % 4] : [$chain->end(), $chain->ways[\count($chain->ways) - 1]];
+        foreach ([($way + 3) % 4, $way, ($way + 1) % 4] as $try) {
+            if (isset($starts[$corner << 2 | $try])) {
+                return $starts[$corner << 2 | $try];
+            }
+        }
+        throw new \LogicException('A ring of borders that ends.');
+    }
+
+    /**
+     * @param list<non-empty-list<Directed>> $rings
+     * @param array<int, int>                $ringOf
+     */
+    private function assemble(array $rings, array $ringOf): void
+    {
+        [$sizes, $bySide] = [[], []];
+        foreach ($rings as $number => $ring) {
+            $sizes[$number] = 0;
+            foreach ($ring as [$chain, $isBack]) {
+                $sizes[$number] += ($isBack ? -1 : 1) * $this->doubleArea($this->chains[$chain]);
+            }
+        }
+        foreach ($this->chains as $number => $chain) {
+            foreach ([false, true] as $isBack) {
+                $ring = $ringOf[$number << 1 | ($isBack ? 1 : 0)] ?? null;
+                if (null === $ring) {
+                    continue;
+                }
+                foreach ($chain->ways as $i => $way) {
+                    // A side whose right-hand pixel is in the area: gone down forwards, or up backwards.
+                    if (($isBack ? 3 : 1) === $way) {
+                        $bySide[$isBack ? $chain->corners[$i + 1] : $chain->corners[$i]] = $ring;
+                    }
+                }
+            }
+        }
+        // Of an area, the rim runs against the clock, on paper; holes run with it.
+        $rimOf = [];
+        foreach ($rings as $number => $ring) {
+            if ($sizes[$number] < 0) {
+                $rimOf[$number] = $number;
+            }
+        }
+        [$holes, $areas] = [[], []];
+        foreach ($rings as $number => $ring) {
+            if (!isset($rimOf[$number])) {
+                $rim = $this->rim($number, $bySide, $rimOf, $rings);
+                $rimOf[$number] = $rim;
+                $holes[$rim][] = $number;
+            }
+        }
+        foreach ($rings as $number => $ring) {
+            if ($rimOf[$number] === $number) {
+                $inner = $holes[$number] ?? [];
+                $size = -$sizes[$number];
+                foreach ($inner as $hole) {
+                    $size -= $sizes[$hole];
+                }
+                $areas[] = [$this->paintOf($ring[0]), [$ring, ...array_map(static fn (int $hole): array => $rings[$hole], $inner)], intdiv($size, 2)];
+            }
+        }
+        $this->areas = $areas;
+    }
+
+    private function doubleArea(Chain $chain): int
+    {
+        $sum = 0;
+        $w = $this->width;
+        foreach ($chain->ways as $i => $way) {
+            // Only what goes up or down sweeps an area.
+            if (1 === $way) {
+                $sum += 2 * ($chain->corners[$i] % $w);
+            } elseif (3 === $way) {
+                $sum -= 2 * ($chain->corners[$i] % $w);
+            }
+        }
+
+        return $sum;
+    }
+
+    /**
+     * The rim of the area that a hole is in: leftwards from it, ring by ring.
+     *
+     * @param array<int, int>                $bySide
+     * @param array<int, int>                $rimOf
+     * @param list<non-empty-list<Directed>> $rings
+     */
+    private function rim(int $hole, array $bySide, array $rimOf, array $rings): int
+    {
+        $seen = [];
+        $ring = $hole;
+        while (!isset($rimOf[$ring]) && !isset($seen[$ring])) {
+            $seen[$ring] = true;
+            $at = $this->leftOf($rings[$ring]);
+            while (!isset($bySide[$at])) {
+                --$at;
+            }
+            $ring = $bySide[$at];
+        }
+
+        return $rimOf[$ring] ?? throw new \LogicException('A hole in nothing.');
+    }
+
+    /**
+     * A pixel of the area beside the leftmost side of one of its holes.
+     *
+     * @param non-empty-list<Directed> $ring
+     */
+    private function leftOf(array $ring): int
+    {
+        [$least, $pixel] = [\PHP_INT_MAX, 0];
+        foreach ($ring as [$number, $isBack]) {
+            $chain = $this->chains[$number];
+            foreach ($chain->ways as $i => $way) {
+                // Gone up forwards, or down backwards, the area lies to the left of the side.
+                if (($isBack ? 1 : 3) === $way) {
+                    $top = $isBack ? $chain->corners[$i] : $chain->corners[$i + 1];
+                    if ($top % $this->width < $least) {
+                        [$least, $pixel] = [$top % $this->width, $top - 1];
+                    }
+                }
+            }
+        }
+
+        return $pixel;
+    }
+}

@@ -1,0 +1,337 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Trace;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Pixels\Vips\Extend;
+use Snugfit\Pixels\Vips\Image;
+
+/**
+ * Which paint each pixel is of. Even areas have theirs; what lies between them is given to what it joins and looks most like
+ * (seeded region growing: Adams and Bischof 1994, from memory), and what looks like neither it nor a mixture with what lies beside
+ * it is a line of its own that is thinner than any even area.
+ *
+ * Map and pixels have a pixel more on each side, so that every pixel has neighbours.
+ */
+final class PaintMap
+{
+    public const NONE = 255;
+    public const OUTSIDE = 254;
+
+    /** Levels, all bands together, by which a pixel may differ from what it is given to, or a mixture of that and what is beside it. */
+    private const MIXED = 48;
+
+    /** Of a line's paint, what its own pixels have at least, as a share of what its strongest has. */
+    private const OF_STRONGEST = 0.5;
+
+    public readonly int $width;
+    public readonly int $height;
+
+    /** @var string a byte a pixel */
+    public string $map;
+
+    /** Bytes of the picture. */
+    public readonly string $pixels;
+
+    /** @var list<PixelPaint> */
+    public array $paints;
+
+    /** @var list<int> pixels that are part of no even area, in order */
+    private array $loose = [];
+
+    private function __construct(public readonly int $bands, PixelSize $size, string $map, string $pixels, AreaPaints $paints)
+    {
+        [$this->width, $this->height] = [$size->width, $size->height];
+        [$this->map, $this->pixels, $this->paints] = [$map, $pixels, $paints->paints];
+    }
+
+    /** @param Image $picture bytes; colours times their opacity where there is one */
+    public static function of(Image $picture, FlatAreas $areas, AreaPaints $paints): self
+    {
+        $table = str_repeat(\chr(self::NONE), FlatAreas::MOST + 1);
+        foreach ($paints->byArea as $number => $paint) {
+            $table[$number] = \chr($paint);
+        }
+        $size = $picture->size();
+        $wide = new PixelSize($size->width + 2, $size->height + 2);
+        $lookup = Image::ofBytes($table, new PixelSize(FlatAreas::MOST + 1, 1), 1);
+        $map = $areas->numbers->mappedBy($lookup)->embed(1, 1, $wide, Extend::Background, [(float) self::OUTSIDE]);
+        $made = new self($picture->bands(), $wide, $map->bytes(), $picture->embed(1, 1, $wide, Extend::Copy)->bytes(), $paints);
+        $made->loose = $made->all(self::NONE);
+        $made->grow($made->loose);
+        $made->findLines();
+
+        return $made;
+    }
+
+    /** @return list<int> where the map has this value */
+    private function all(int $value): array
+    {
+        $found = [];
+        $sought = \chr($value);
+        $at = strpos($this->map, $sought);
+        while (false !== $at) {
+            $length = strspn($this->map, $sought, $at);
+            for ($end = $at + $length; $at < $end; ++$at) {
+                $found[] = $at;
+            }
+            $at = strpos($this->map, $sought, $at);
+        }
+
+        return $found;
+    }
+
+    /** Gives pixels without a paint those of their neighbours, what looks most alike first. @param list<int> $pixels */
+    private function grow(array $pixels): void
+    {
+        [$width, $bands] = [$this->width, $this->bands];
+        $map = &$this->map;
+        $pixelBytes = $this->pixels;
+        [$flat, $graded] = $this->levels();
+        $queues = [];
+        $beside = [-1, 1, -$width, $width];
+        foreach ($pixels as $at) {
+            $tried = -1;
+            foreach ($beside as $step) {
+                $paint = \ord($map[$at + $step]);
+                if ($paint >= self::OUTSIDE || $paint === $tried) {
+                    continue;
+                }
+                $tried = $paint;
+                $queues[$this->off($pixelBytes, $at, $bands, $flat[$paint] ?? $graded[$paint]->at($at % $width - 1, intdiv($at, $width) - 1))][]
+                    = $at << 8 | $paint;
+            }
+        }
+        $most = 255 * $bands;
+        for ($level = 0; $level <= $most; ++$level) {
+            while (!empty($queues[$level])) {
+                $next = array_pop($queues[$level]);
+                $at = $next >> 8;
+                if (self::NONE !== \ord($map[$at])) {
+                    continue;
+                }
+                $paint = $next & 255;
+                $map[$at] = \chr($paint);
+                $lowest = $level;
+                foreach ($beside as $step) {
+                    $to = $at + $step;
+                    if (self::NONE === \ord($map[$to])) {
+                        $off = $this->off($pixelBytes, $to, $bands, $flat[$paint] ?? $graded[$paint]->at($to % $width - 1, intdiv($to, $width) - 1));
+                        $queues[$off][] = $to << 8 | $paint;
+                        $lowest = $off < $lowest ? $off : $lowest;
+                    }
+                }
+                if ($lowest < $level) {
+                    $level = $lowest - 1;
+                    continue 2;
+                }
+            }
+        }
+    }
+
+    /** @param list<float|int> $levels */
+    private function off(string $pixels, int $at, int $bands, array $levels): int
+    {
+        $at *= $bands;
+        $off = abs(\ord($pixels[$at]) - $levels[0]) + abs(\ord($pixels[$at + 1]) - $levels[1]) + abs(\ord($pixels[$at + 2]) - $levels[2]);
+
+        return (int) (4 === $bands ? $off + abs(\ord($pixels[$at + 3]) - $levels[3]) : $off);
+    }
+
+    /** @return array{array<int, list<int>>, array<int, PixelPaint>} levels of plain paints, and those that have them by place */
+    private function levels(): array
+    {
+        [$flat, $graded] = [[], []];
+        foreach ($this->paints as $number => $paint) {
+            if ($paint->isGraded()) {
+                $graded[$number] = $paint;
+            } else {
+                $flat[$number] = array_map(static fn (float $level): int => (int) round($level), $paint->levels);
+            }
+        }
+
+        return [$flat, $graded];
+    }
+
+    /** @return list<float|int> what a paint has at a pixel */
+    public function paintAt(int $paint, int $at): array
+    {
+        return $this->paints[$paint]->at($at % $this->width - 1, intdiv($at, $this->width) - 1);
+    }
+
+    /** Lines thinner than any even area: pixels that nothing beside them explains. */
+    private function findLines(): void
+    {
+        $strange = [];
+        foreach ($this->loose as $at) {
+            if (!$this->isExplained($at)) {
+                $strange[$at] = true;
+            }
+        }
+        $before = $this->map;
+        foreach ($this->connected($strange) as $line) {
+            $this->giveLine($line, $before);
+        }
+    }
+
+    /** Whether a pixel is of the paint it was given, or a mixture of it and another close by. */
+    private function isExplained(int $at): bool
+    {
+        $paint = \ord($this->map[$at]);
+        $own = $this->paintAt($paint, $at);
+        $mixed = self::MIXED;
+        if ($this->off($this->pixels, $at, $this->bands, $own) <= $mixed) {
+            return true;
+        }
+        $tried = [$paint => true, self::OUTSIDE => true, self::NONE => true];
+        foreach ([1, 2] as $far) {
+            for ($dy = -$far; $dy <= $far; ++$dy) {
+                $step = abs($dy) === $far ? 1 : 2 * $far;
+                for ($dx = -$far; $dx <= $far; $dx += $step) {
+                    $other = \ord($this->map[$at + $dy * $this->width + $dx] ?? "\xff");
+                    if (isset($tried[$other])) {
+                        continue;
+                    }
+                    $tried[$other] = true;
+                    if ($this->share($at, $own, $this->paintAt($other, $at))[1] <= $mixed) {
+                        return true;
+                    }
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * How much of another paint is in a pixel.
+     *
+     * @param list<float|int> $own
+     * @param list<float|int> $other
+     *
+     * @return array{float, float} the share, 0 to 1, and by how many levels, all bands together, it is none of their mixtures
+     */
+    private function share(int $at, array $own, array $other): array
+    {
+        [$along, $length] = [0.0, 0.0];
+        $base = $at * $this->bands;
+        foreach ($own as $band => $level) {
+            $way = $other[$band] - $level;
+            $along += (\ord($this->pixels[$base + $band]) - $level) * $way;
+            $length += $way * $way;
+        }
+        $share = $length > 0.0 ? max(0.0, min(1.0, $along / $length)) : 0.0;
+        $off = 0.0;
+        foreach ($own as $band => $level) {
+            $off += abs(\ord($this->pixels[$base + $band]) - $level - $share * ($other[$band] - $level));
+        }
+
+        return [$share, $off];
+    }
+
+    /**
+     * @param array<int, true> $pixels
+     *
+     * @return list<non-empty-list<int>> what hangs together, corners included
+     */
+    private function connected(array $pixels): array
+    {
+        $width = $this->width;
+        $parts = [];
+        while ([] !== $pixels) {
+            $start = array_key_first($pixels);
+            unset($pixels[$start]);
+            $part = [$start];
+            for ($i = 0; $i < \count($part); ++$i) {
+                foreach ([-1, 1, -$width, $width, -$width - 1, -$width + 1, $width - 1, $width + 1] as $step) {
+                    $to = $part[$i] + $step;
+                    if (isset($pixels[$to])) {
+                        unset($pixels[$to]);
+                        $part[] = $to;
+                    }
+                }
+            }
+            $parts[] = $part;
+        }
+
+        return $parts;
+    }
+
+    /**
+     * @param non-empty-list<int> $line
+     * @param string              $before the map without lines
+     */
+    private function giveLine(array $line, string $before): void
+    {
+        // Its colour is the one that lies farthest from what it lies on.
+        [$farthest, $most] = [$line[0], -1];
+        foreach ($line as $at) {
+            $off = $this->off($this->pixels, $at, $this->bands, $this->paintAt(\ord($before[$at]), $at));
+            if ($off > $most) {
+                [$farthest, $most] = [$at, $off];
+            }
+        }
+        $ground = $this->paintAt(\ord($before[$farthest]), $farthest);
+        [$best, $of, $share] = [null, \INF, 1.0];
+        foreach ($this->paints as $number => $paint) {
+            if ($number === \ord($before[$farthest]) || $paint->isGraded()) {
+                continue;
+            }
+            [$has, $off] = $this->share($farthest, $ground, $paint->levels);
+            // One that it has all of is nearer than one that it has a trace of.
+            $cost = $off + 60.0 * (1.0 - $has);
+            if ($off <= self::MIXED && $has >= 0.3 && $cost < $of) {
+                [$best, $of, $share] = [$number, $cost, $has];
+            }
+        }
+        if (null === $best) {
+            if (\count($line) < 3 || \count($this->paints) >= self::OUTSIDE - 1) {
+                return;
+            }
+            $best = \count($this->paints);
+            $levels = [];
+            for ($band = 0; $band < $this->bands; ++$band) {
+                $levels[] = (float) \ord($this->pixels[$farthest * $this->bands + $band]);
+            }
+            $this->paints[] = new PixelPaint($levels);
+            $share = 1.0;
+        }
+        $colour = $this->paints[$best]->levels;
+        foreach ($line as $at) {
+            if ($this->share($at, $this->paintAt(\ord($before[$at]), $at), $colour)[0] >= self::OF_STRONGEST * $share) {
+                $this->map[$at] = \chr($best);
+            }
+        }
+    }
+
+    /**
+     * Gives small areas to what lies round them.
+     *
+     * @param array<int, array{int, non-empty-list<non-empty-list<array{int, bool}>>, int}> $areas of the graph's
+     */
+    public function sweep(BorderGraph $graph, array $areas): void
+    {
+        $cleared = [];
+        foreach ($areas as [$paint, $rings]) {
+            [$number, $isBack] = $rings[0][0];
+            $chain = $graph->chains[$number];
+            $corner = $isBack ? $chain->corners[\count($chain->corners) - 1] : $chain->corners[0];
+            $way = $isBack ? ($chain->ways[\count($chain->ways) - 1] + 2) % 4 : $chain->ways[0];
+            $start = $corner - [$this->width, 0, 1, $this->width + 1][$way];
+            $part = [$start];
+            $this->map[$start] = \chr(self::NONE);
+            for ($i = 0; $i < \count($part); ++$i) {
+                foreach ([-1, 1, -$this->width, $this->width] as $step) {
+                    if (\ord($this->map[$part[$i] + $step]) === $paint) {
+                        $this->map[$part[$i] + $step] = \chr(self::NONE);
+                        $part[] = $part[$i] + $step;
+                    }
+                }
+            }
+            array_push($cleared, ...$part);
+        }
+        $this->grow($cleared);
+    }
+}
