@@ -88,9 +88,11 @@ final readonly class CircleFit
         return [new self($mx - $c * $uy, $my + $c * $ux, $radius), $height];
     }
 
-    /** @param array{float, float} $point */
-    public function distance(array $point): float
+    /** How far points lie off it. @param list<array{float, float}> $points */
+    public function deviation(array $points): float
     {
-        return abs(hypot($point[0] - $this->x, $point[1] - $this->y) - $this->radius);
+        return Deviation::of(
+            array_map(fn (array $point): float => hypot($point[0] - $this->x, $point[1] - $this->y) - $this->radius, $points),
+        );
     }
 }

@@ -20,7 +20,7 @@ final class CubicFit
      * @param array{float, float}                 $out    direction at the start, of length 1
      * @param array{float, float}                 $in     direction at the end, of length 1, the way it runs
      *
-     * @return array{CubicSegment, float} with the farthest that a point lies off, in pixels
+     * @return array{CubicSegment, float} with how far points lie off, in pixels: Deviation
      */
     public static function of(array $points, array $out, array $in): array
     {
@@ -126,19 +126,19 @@ final class CubicFit
     {
         $last = \count($points) - 1;
         [$p0, $p3] = [$points[0], $points[$last]];
-        $farthest = 0.0;
+        $offs = [];
         for ($i = 1; $i < $last; ++$i) {
             $t = self::nearer($lengths[$i] / $total, $p0, $p1, $p2, $p3, $points[$i]);
             $t = self::nearer($t, $p0, $p1, $p2, $p3, $points[$i]);
             $s = 1 - $t;
             [$b0, $b1, $b2, $b3] = [$s * $s * $s, 3 * $t * $s * $s, 3 * $t * $t * $s, $t * $t * $t];
-            $off = hypot(
-                $b0 * $p0[0] + $b1 * $p1[0] + $b2 * $p2[0] + $b3 * $p3[0] - $points[$i][0],
-                $b0 * $p0[1] + $b1 * $p1[1] + $b2 * $p2[1] + $b3 * $p3[1] - $points[$i][1],
-            );
-            $farthest = max($farthest, $off);
+            $dx = $b0 * $p0[0] + $b1 * $p1[0] + $b2 * $p2[0] + $b3 * $p3[0] - $points[$i][0];
+            $dy = $b0 * $p0[1] + $b1 * $p1[1] + $b2 * $p2[1] + $b3 * $p3[1] - $points[$i][1];
+            // To which side of the way: what goes to and fro is the points' own noise.
+            [$wx, $wy] = [$points[$i + 1][0] - $points[$i - 1][0], $points[$i + 1][1] - $points[$i - 1][1]];
+            $offs[] = $dx * $wy - $dy * $wx < 0 ? -hypot($dx, $dy) : hypot($dx, $dy);
         }
 
-        return $farthest;
+        return Deviation::of($offs);
     }
 }

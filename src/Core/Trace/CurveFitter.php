@@ -14,15 +14,26 @@ final readonly class CurveFitter
     private const ROUNDED = 2;
     private const SIDE = 7;
 
-    /** Pixels that a corner may lie from the point that was nearest to it. */
-    private const CORNER_REACH = 2.5;
+    /** Pixels that a square corner may lie from the point that was nearest to it; a sharp one more. */
+    private const CORNER_REACH = 1.5;
 
     /** Cosine of the turn from which on two sides are those of a thin line, which has a blunt end. */
     private const BACK = -0.8;
 
-    /** A line or an arc is taken where a cubic reaches no farther than so many times. */
-    private const OVER_LINE = 1.5;
-    private const OVER_ARC = 1.35;
+    /** Straight: points before and behind one that tell, radians that they turn at most, pixels,
+     * those of a line that does not turn off at its ends, radians that others do, and share of the tolerance. */
+    private const STRAIGHT_ARM = 5;
+    private const STRAIGHT = 0.06;
+    private const LEAST_RUN = 9.0;
+    private const LONG_RUN = 60.0;
+    private const TURNS_OFF = 0.1;
+    private const OF_TOLERANCE = 0.7;
+
+    /** Of the tolerance, what all points may lie off a whole circle: it is worth more than what is saved by any other curve. */
+    private const ROUND = 2.0;
+
+    /** Cosine of the angle by which an arc may leave what is before it. */
+    private const SMOOTH = 0.992;
 
     private CornerFinder $corners;
 
@@ -73,16 +84,12 @@ final readonly class CurveFitter
         if (null === $circle || \count($points) < 6) {
             return null;
         }
-        $squares = 0.0;
-        foreach ($points as $point) {
-            $off = $circle->distance($point);
-            if ($off > 1.6 * $this->tolerance) {
-                return null;
-            }
-            $squares += $off * $off;
+        // Points are a pixel apart or nearer: few of them on a large circle are none.
+        if (\count($points) < 3.5 * $circle->radius) {
+            return null;
         }
 
-        return sqrt($squares / \count($points)) <= 0.6 * $this->tolerance ? $circle : null;
+        return $circle->deviation($points) <= self::ROUND * $this->tolerance ? $circle : null;
     }
 
     /** @param non-empty-list<array{float, float}> $points */
@@ -93,12 +100,13 @@ final readonly class CurveFitter
             [$nx, $ny] = $points[($i + 1) % \count($points)];
             $area += $x * $ny - $nx * $y;
         }
-        [$left, $right] = [[$circle->x - $circle->radius, $circle->y], [$circle->x + $circle->radius, $circle->y]];
         $turns = $area > 0;
+        [$x, $y, $radius] = [$circle->x, $circle->y, $circle->radius];
+        $quarters = [[$x, $turns ? $y - $radius : $y + $radius], [$x + $radius, $y], [$x, $turns ? $y + $radius : $y - $radius], [$x - $radius, $y]];
 
         return new Border(
-            $left,
-            [new ArcSegment($circle->radius, false, $turns, $right), new ArcSegment($circle->radius, false, $turns, $left)],
+            $quarters[3],
+            array_map(static fn (array $end): ArcSegment => new ArcSegment($radius, false, $turns, $end), $quarters),
         );
     }
 
@@ -179,24 +187,10 @@ final readonly class CurveFitter
      */
     private function straight(array $inner, array $from, array $to): ?StraightFit
     {
-        if (\count($inner) < 3) {
-            $fit = StraightFit::of([$from, ...$inner, $to]);
-            foreach ($inner as $point) {
-                if ($fit->distance($point) > $this->tolerance) {
-                    return null;
-                }
-            }
+        $points = \count($inner) < 3 ? [$from, ...$inner, $to] : $inner;
+        $fit = StraightFit::of($points);
 
-            return $fit;
-        }
-        $fit = StraightFit::of($inner);
-        foreach ($inner as $point) {
-            if ($fit->distance($point) > $this->tolerance) {
-                return null;
-            }
-        }
-
-        return $fit;
+        return $fit->deviation($points) <= self::OF_TOLERANCE * $this->tolerance ? $fit : null;
     }
 
     /**
@@ -214,15 +208,18 @@ final readonly class CurveFitter
             return [$point, $point];
         }
         $crossing = $one->crossing($other);
-        if (null !== $crossing && hypot($crossing[0] - $point[0], $crossing[1] - $point[1]) <= self::CORNER_REACH) {
+        // Half of the angle between both sides: pixels take the more of a corner the sharper it is.
+        $turn = $one->dx * $other->dx + $one->dy * $other->dy;
+        $reach = self::CORNER_REACH / max(0.2, sqrt(max(0.0, (1 + $turn) / 2)));
+        if (null !== $crossing && hypot($crossing[0] - $point[0], $crossing[1] - $point[1]) <= $reach) {
             return [$crossing, $crossing];
         }
 
-        return $one->dx * $other->dx + $one->dy * $other->dy < self::BACK ? [$one->nearest($point), $other->nearest($point)] : [$point, $point];
+        return $turn < self::BACK ? [$one->nearest($point), $other->nearest($point)] : [$point, $point];
     }
 
     /**
-     * Piece by piece, each as long as the tolerance lets it be.
+     * What has no corner: straight runs, and between them arcs or Béziers that leave and reach them in their own direction.
      *
      * @param non-empty-list<array{float, float}> $points
      * @param bool                                $isClosed whether it goes on smoothly from its end to its start
@@ -235,57 +232,159 @@ final readonly class CurveFitter
         if ($last < 2) {
             return [new LineSegment(...$points[$last])];
         }
+        $arc = $isClosed ? null : $this->arc($points, 0, $last);
+        if (null !== $arc) {
+            return self::arcSegments($arc, $points[0], $points[$last]);
+        }
         $first = $isClosed ? self::across([...\array_slice($points, -5, 4), ...\array_slice($points, 0, 5)]) : self::outOf($points);
         $final = $isClosed ? $first : self::backwards(self::outOf(array_reverse(\array_slice($points, -10))));
         [$segments, $i, $out] = [[], 0, $first];
+        foreach ($this->runs($points) as [$from, $to, $fit]) {
+            $points[$from] = 0 === $from ? $points[0] : $fit->nearest($points[$from]);
+            $points[$to] = $to === $last ? $points[$last] : $fit->nearest($points[$to]);
+            $way = [$fit->dx, $fit->dy];
+            array_push($segments, ...$this->curves($points, $i, $from, $out, $way));
+            $segments[] = new LineSegment(...$points[$to]);
+            [$i, $out] = [$to, $way];
+        }
+        array_push($segments, ...$this->curves($points, $i, $last, $out, $final));
+
+        return $segments;
+    }
+
+    /**
+     * Where points run straight on for a while.
+     *
+     * @param non-empty-list<array{float, float}> $points
+     *
+     * @return list<array{int, int, StraightFit}>
+     */
+    private function runs(array $points): array
+    {
+        $last = \count($points) - 1;
+        $arm = self::STRAIGHT_ARM;
+        [$runs, $start] = [[], null];
+        for ($i = $arm; $i <= $last - $arm + 1; ++$i) {
+            if ($i <= $last - $arm && self::turn($points, $i, $arm) < self::STRAIGHT) {
+                $start ??= $i;
+                continue;
+            }
+            if (null !== $start) {
+                $run = $this->run($points, $start, $i - 1, [] === $runs ? 0 : $runs[\count($runs) - 1][1]);
+                if (null !== $run) {
+                    $runs[] = $run;
+                }
+                $start = null;
+            }
+        }
+
+        return $runs;
+    }
+
+    /** By how many radians points turn at one of them. @param non-empty-list<array{float, float}> $points */
+    private static function turn(array $points, int $i, int $arm): float
+    {
+        [$ax, $ay] = [$points[$i][0] - $points[$i - $arm][0], $points[$i][1] - $points[$i - $arm][1]];
+        [$bx, $by] = [$points[$i + $arm][0] - $points[$i][0], $points[$i + $arm][1] - $points[$i][1]];
+
+        return abs(atan2($ax * $by - $ay * $bx, $ax * $bx + $ay * $by));
+    }
+
+    /**
+     * @param non-empty-list<array{float, float}> $points
+     *
+     * @return ?array{int, int, StraightFit} null where it is short, or bends after all
+     */
+    private function run(array $points, int $from, int $to, int $least): ?array
+    {
+        if ($to - $from < 2) {
+            return null;
+        }
+        $part = \array_slice($points, $from, $to - $from + 1);
+        $fit = StraightFit::of($part);
+        $most = self::OF_TOLERANCE * $this->tolerance;
+        if ($fit->deviation($part) > $most) {
+            return null;
+        }
+        while ($from > $least && abs($fit->off($points[$from - 1])) <= $most) {
+            --$from;
+        }
+        while ($to < \count($points) - 1 && abs($fit->off($points[$to + 1])) <= $most) {
+            ++$to;
+        }
+        $length = hypot($points[$to][0] - $points[$from][0], $points[$to][1] - $points[$from][1]);
+        // A gentle curve is straight for a while anywhere: a line is where it turns off at its ends.
+        $arm = self::STRAIGHT_ARM;
+        $last = \count($points) - 1;
+        $turnsOff = ($from < 2 * $arm || self::turn($points, $from - $arm, $arm) > self::TURNS_OFF)
+            && ($to > $last - 2 * $arm || self::turn($points, $to + $arm, $arm) > self::TURNS_OFF);
+
+        return $length >= ($turnsOff ? self::LEAST_RUN : self::LONG_RUN) ? [$from, $to, $fit] : null;
+    }
+
+    /**
+     * Piece by piece, each as long as the tolerance lets it be.
+     *
+     * @param non-empty-list<array{float, float}> $points
+     * @param array{float, float}                 $out    the direction at the start
+     * @param array{float, float}                 $final  and at the end
+     *
+     * @return list<Segment>
+     */
+    private function curves(array $points, int $i, int $last, array $out, array $final): array
+    {
+        $segments = [];
         while ($i < $last) {
-            [$segment, $j, $out] = $this->next($points, $i, $last, $out, $final);
-            $segments[] = $segment;
-            $points[$j] = $segment->end();
-            $i = $j;
+            if ($last - $i < 2) {
+                return [...$segments, new LineSegment(...$points[$last])];
+            }
+            $arc = $this->arc($points, $i, $last);
+            if (null !== $arc && self::leaves($arc, $points[$i], $points[$last], $out, $final)) {
+                return [...$segments, ...self::arcSegments($arc, $points[$i], $points[$last])];
+            }
+            $directed = static fn (int $j): array => $j === $last ? $final : self::across(\array_slice($points, max(0, $j - 4), 9));
+            [$j, $curve] = $this->reach(
+                $i,
+                $last,
+                24,
+                function (int $j) use ($points, $i, $out, $directed): ?CubicSegment {
+                    [$curve, $off] = CubicFit::of(\array_slice($points, $i, $j - $i + 1), $out, $directed($j));
+
+                    return $off <= $this->tolerance ? $curve : null;
+                },
+            );
+            if (null === $curve) {
+                $j = $i + 1;
+                $curve = new LineSegment(...$points[$j]);
+            }
+            $segments[] = $curve;
+            [$i, $out] = [$j, $directed($j)];
         }
 
         return $segments;
     }
 
     /**
-     * @param non-empty-list<array{float, float}> $points
-     * @param array{float, float}                 $out
-     * @param array{float, float}                 $final
+     * Whether an arc goes on as what is before and behind it.
      *
-     * @return array{Segment, int, array{float, float}} with where it ends, and its direction there
+     * @param array{CircleFit, float} $arc
+     * @param array{float, float}     $from
+     * @param array{float, float}     $to
+     * @param array{float, float}     $out
+     * @param array{float, float}     $final
      */
-    private function next(array $points, int $i, int $last, array $out, array $final): array
+    private static function leaves(array $arc, array $from, array $to, array $out, array $final): bool
     {
-        [$line] = $this->reach($i, $last, 4, fn (int $j): ?bool => $this->isStraight($points, $i, $j) ? true : null);
-        if ($line === $last) {
-            return [new LineSegment(...$points[$last]), $last, $final];
+        [$circle, $height] = $arc;
+        $turn = $height < 0 ? 1 : -1;
+        foreach ([[$from, $out], [$to, $final]] as [[$x, $y], [$dx, $dy]]) {
+            $along = $turn * (-($y - $circle->y) * $dx + ($x - $circle->x) * $dy) / $circle->radius;
+            if ($along < self::SMOOTH) {
+                return false;
+            }
         }
-        [$arc, $circle] = $this->reach($i, $last, max(6, $line - $i), fn (int $j): ?array => $this->arc($points, $i, $j));
-        $directed = static fn (int $j): array => $j === $last ? $final : self::across(\array_slice($points, max(0, $j - 4), 9));
-        [$cubic, $curve] = $arc === $last ? [$i, null] : $this->reach(
-            $i,
-            $last,
-            max(8, $arc - $i),
-            function (int $j) use ($points, $i, $out, $directed): ?CubicSegment {
-                [$curve, $off] = CubicFit::of(\array_slice($points, $i, $j - $i + 1), $out, $directed($j));
 
-                return $off <= $this->tolerance ? $curve : null;
-            },
-        );
-        $reaches = [$line - $i, $arc - $i, $cubic - $i];
-        if (null !== $curve && $reaches[2] > self::OVER_ARC * $reaches[1] && $reaches[2] > self::OVER_LINE * $reaches[0]) {
-            return [$curve, $cubic, $directed($cubic)];
-        }
-        if (null !== $circle && $reaches[1] > self::OVER_LINE / self::OVER_ARC * $reaches[0]) {
-            [$segment, $direction] = self::arcSegment($circle, $points[$i], $points[$arc]);
-
-            return [$segment, $arc, $direction];
-        }
-        $j = max($i + 1, $line);
-        $fit = StraightFit::of(\array_slice($points, $i, $j - $i + 1));
-
-        return [new LineSegment(...$points[$j]), $j, [$fit->dx, $fit->dy]];
+        return true;
     }
 
     /**
@@ -321,24 +420,6 @@ final readonly class CurveFitter
         }
     }
 
-    /** @param non-empty-list<array{float, float}> $points */
-    private function isStraight(array $points, int $i, int $j): bool
-    {
-        [[$fx, $fy], [$tx, $ty]] = [$points[$i], $points[$j]];
-        $chord = hypot($tx - $fx, $ty - $fy);
-        if ($chord < 1e-9) {
-            return false;
-        }
-        [$dx, $dy] = [($tx - $fx) / $chord, ($ty - $fy) / $chord];
-        for ($k = $i + 1; $k < $j; ++$k) {
-            if (abs(($points[$k][0] - $fx) * $dy - ($points[$k][1] - $fy) * $dx) > $this->tolerance) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
     /**
      * @param non-empty-list<array{float, float}> $points
      *
@@ -351,34 +432,36 @@ final readonly class CurveFitter
         if (null === $found) {
             return null;
         }
-        $circle = $found[0];
-        foreach ($part as $point) {
-            if ($circle->distance($point) > $this->tolerance) {
-                return null;
-            }
-        }
 
-        return $found;
+        return $found[0]->deviation($part) <= $this->tolerance ? $found : null;
     }
 
     /**
+     * In two where it is long: the middle of what is nearly half a circle hangs on the last digit of its ends.
+     *
      * @param array{CircleFit, float} $found
      * @param array{float, float}     $from
      * @param array{float, float}     $to
      *
-     * @return array{ArcSegment, array{float, float}} with its direction at its end
+     * @return list<ArcSegment>
      */
-    private static function arcSegment(array $found, array $from, array $to): array
+    private static function arcSegments(array $found, array $from, array $to): array
     {
         [$circle, $height] = $found;
+        $radius = $circle->radius;
         // To the right of the way on paper, it turns against the clock.
         $turns = $height < 0;
-        [$rx, $ry] = [($to[0] - $circle->x) / $circle->radius, ($to[1] - $circle->y) / $circle->radius];
-
-        return [
-            new ArcSegment($circle->radius, abs($height) > $circle->radius, $turns, $to),
-            $turns ? [-$ry, $rx] : [$ry, -$rx],
+        if (abs($height) < 0.7 * $radius) {
+            return [new ArcSegment($radius, false, $turns, $to)];
+        }
+        $chord = max(1e-9, hypot($to[0] - $from[0], $to[1] - $from[1]));
+        $share = $height / $chord;
+        $top = [
+            ($from[0] + $to[0]) / 2 - $share * ($to[1] - $from[1]),
+            ($from[1] + $to[1]) / 2 + $share * ($to[0] - $from[0]),
         ];
+
+        return [new ArcSegment($radius, false, $turns, $top), new ArcSegment($radius, false, $turns, $to)];
     }
 
     /** The direction of some points. @param non-empty-list<array{float, float}> $points @return array{float, float} */

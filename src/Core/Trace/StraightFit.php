@@ -38,10 +38,16 @@ final readonly class StraightFit
         return $way < 0 ? new self($mx, $my, -$dx, -$dy) : new self($mx, $my, $dx, $dy);
     }
 
-    /** @param array{float, float} $point */
-    public function distance(array $point): float
+    /** How far points lie off it. @param list<array{float, float}> $points */
+    public function deviation(array $points): float
     {
-        return abs(($point[0] - $this->x) * $this->dy - ($point[1] - $this->y) * $this->dx);
+        return Deviation::of(array_map($this->off(...), $points));
+    }
+
+    /** To the one side of it and to the other. @param array{float, float} $point */
+    public function off(array $point): float
+    {
+        return ($point[0] - $this->x) * $this->dy - ($point[1] - $this->y) * $this->dx;
     }
 
     /** The place on it that is nearest. @param array{float, float} $point @return array{float, float} */

@@ -19,7 +19,7 @@ final readonly class TraceSettings
      */
     public function __construct(
         public ?int $colours = null,
-        public float $detail = 4.0,
+        public float $detail = 2.0,
         public int $smooth = 50,
         public int $corners = 50,
         public bool $gradients = true,
@@ -42,7 +42,7 @@ final readonly class TraceSettings
     /** Pixels of the picture that a point of an edge may lie off its outline. @param float $noise levels that edges are disturbed by */
     public function tolerance(float $noise = 0.0): float
     {
-        return 0.1 * 2 ** (($this->smooth - 50) / 25) * (1 + $noise / 6);
+        return 0.055 * 2 ** (($this->smooth - 50) / 25) * (1 + $noise / 6);
     }
 
     /** Degrees that an outline turns at one place to have a corner there. */

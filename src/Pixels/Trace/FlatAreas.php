@@ -22,16 +22,25 @@ final readonly class FlatAreas
      * @param array<int, int>         $counts    pixels, by number; edges and what is beyond counting left out
      * @param array<int, list<float>> $means     levels of each band, by number
      * @param float                   $threshold levels over three pixels from which on there is an edge
+     * @param float                   $noise     levels that samples are disturbed by
      */
-    private function __construct(public Image $numbers, public array $counts, public array $means, public float $threshold)
-    {
+    private function __construct(
+        public Image $numbers,
+        public array $counts,
+        public array $means,
+        public float $threshold,
+        public float $noise,
+    ) {
     }
 
-    /** @param Image $picture bytes; colours times their opacity where there is one */
-    public static function of(Image $picture): self
+    /**
+     * @param Image $picture bytes; colours times their opacity where there is one
+     * @param float $noise   levels that samples are disturbed by, beside edges at least
+     */
+    public static function of(Image $picture, float $noise = 0.0): self
     {
         $steps = $picture->ranked(3, 8)->minus($picture->ranked(3, 0))->cast($picture->format())->copyToMemory();
-        $threshold = self::threshold($steps);
+        $threshold = min(self::NOISY, self::threshold($steps) + $noise);
         $even = $steps->isLessThan($threshold)->inAllBands()->copyToMemory();
         $numbers = $even->numbered();
         $isEven = $even->highestBy($numbers)->cast(BandFormat::Float)->values();
@@ -48,7 +57,7 @@ final readonly class FlatAreas
             }
         }
 
-        return new self($numbers, $counts, $means, $threshold);
+        return new self($numbers, $counts, $means, $threshold, $noise);
     }
 
     /** Noise and damage are everywhere: what half of all pixels have is none of an edge's. */
@@ -66,6 +75,6 @@ final readonly class FlatAreas
             }
         }
 
-        return min(self::NOISY, self::CLEAN + 3.0 * $median);
+        return self::CLEAN + 3.0 * $median;
     }
 }

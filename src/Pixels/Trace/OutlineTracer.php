@@ -32,11 +32,12 @@ final readonly class OutlineTracer
     /**
      * @param Image $picture bytes: red, green, blue, and maybe opacity, the colours times it
      * @param int   $times   how many of its pixels are one of the picture that settings speak of
+     * @param float $noise   levels that samples are disturbed by, beside edges at least
      */
-    public function trace(Image $picture, int $times = 1): Outlines
+    public function trace(Image $picture, int $times = 1, float $noise = 0.0): Outlines
     {
         $picture = $picture->copyToMemory();
-        $areas = FlatAreas::of($picture);
+        $areas = FlatAreas::of($picture, $noise);
         $map = PaintMap::of($picture, $areas, AreaPaints::of($areas, $picture->bytes(), $picture->bands(), $this->settings));
         $graph = BorderGraph::of($map->map, $map->width);
         $small = array_filter($graph->areas, fn (array $area): bool => $area[2] < $this->settings->detail * $times ** 2);

@@ -21,7 +21,14 @@ final class PaintMap
     public const OUTSIDE = 254;
 
     /** Levels, all bands together, by which a pixel may differ from what it is given to, or a mixture of that and what is beside it. */
-    private const MIXED = 48;
+    private const MIXED = 40;
+    private const MIXED_NOISY = 5.0;
+
+    /** Of a line's paint, what its strongest pixels have at least; levels that having little of it costs; pixels that need a paint. */
+    private const LEAST_SHARE = 0.3;
+    private const OF_LITTLE = 60.0;
+    private const LEAST_OF_LINE = 4;
+    private const MOST_LINE_PAINTS = 24;
 
     /** Of a line's paint, what its own pixels have at least, as a share of what its strongest has. */
     private const OF_STRONGEST = 0.5;
@@ -41,8 +48,14 @@ final class PaintMap
     /** @var list<int> pixels that are part of no even area, in order */
     private array $loose = [];
 
-    private function __construct(public readonly int $bands, PixelSize $size, string $map, string $pixels, AreaPaints $paints)
-    {
+    private function __construct(
+        public readonly int $bands,
+        PixelSize $size,
+        string $map,
+        string $pixels,
+        AreaPaints $paints,
+        private readonly float $mixed,
+    ) {
         [$this->width, $this->height] = [$size->width, $size->height];
         [$this->map, $this->pixels, $this->paints] = [$map, $pixels, $paints->paints];
     }
@@ -58,7 +71,7 @@ final class PaintMap
         $wide = new PixelSize($size->width + 2, $size->height + 2);
         $lookup = Image::ofBytes($table, new PixelSize(FlatAreas::MOST + 1, 1), 1);
         $map = $areas->numbers->mappedBy($lookup)->embed(1, 1, $wide, Extend::Background, [(float) self::OUTSIDE]);
-        $made = new self($picture->bands(), $wide, $map->bytes(), $picture->embed(1, 1, $wide, Extend::Copy)->bytes(), $paints);
+        $made = new self($picture->bands(), $wide, $map->bytes(), $picture->embed(1, 1, $wide, Extend::Copy)->bytes(), $paints, self::MIXED + self::MIXED_NOISY * $areas->noise);
         $made->loose = $made->all(self::NONE);
         $made->grow($made->loose);
         $made->findLines();
@@ -167,13 +180,110 @@ final class PaintMap
         $strange = [];
         foreach ($this->loose as $at) {
             if (!$this->isExplained($at)) {
-                $strange[$at] = true;
+                $strange[$at] = $this->off($this->pixels, $at, $this->bands, $this->paintAt(\ord($this->map[$at]), $at));
             }
         }
         $before = $this->map;
-        foreach ($this->connected($strange) as $line) {
-            $this->giveLine($line, $before);
+        $paints = $this->linePaints($strange);
+        [$shares, $given] = [[], []];
+        foreach (array_keys($strange) as $at) {
+            $found = $this->nearest($at, $paints);
+            if (null !== $found) {
+                [$given[$at], $shares[$at]] = $found;
+            }
         }
+        // What has less of a line's paint than its strongest neighbour has is what it was: the line's edge.
+        $w = $this->width;
+        foreach ($given as $at => $paint) {
+            $strongest = $shares[$at];
+            foreach ([-1, 1, -$w, $w, -$w - 1, -$w + 1, $w - 1, $w + 1] as $step) {
+                if (($given[$at + $step] ?? null) === $paint && $shares[$at + $step] > $strongest) {
+                    $strongest = $shares[$at + $step];
+                }
+            }
+            if ($shares[$at] >= self::OF_STRONGEST * $strongest && $before[$at] === $this->map[$at]) {
+                $this->map[$at] = \chr($paint);
+            }
+        }
+    }
+
+    /**
+     * The paints that lines have: those there are, where they explain them, and others that enough of the lines need.
+     *
+     * @param array<int, int> $strange levels that a pixel is off, by its place
+     *
+     * @return list<int>
+     */
+    private function linePaints(array $strange): array
+    {
+        $w = $this->width;
+        $ridge = [];
+        foreach ($strange as $at => $off) {
+            foreach ([-1, 1, -$w, $w, -$w - 1, -$w + 1, $w - 1, $w + 1] as $step) {
+                if (($strange[$at + $step] ?? -1) > $off) {
+                    continue 2;
+                }
+            }
+            $ridge[$at] = $off;
+        }
+        arsort($ridge);
+        $all = array_keys(array_filter($this->paints, static fn (PixelPaint $paint): bool => !$paint->isGraded()));
+        [$used, $left] = [[], []];
+        foreach (array_keys($ridge) as $at) {
+            $found = $this->nearest($at, $all);
+            if (null === $found) {
+                $left[] = $at;
+            } else {
+                $used[$found[0]] = true;
+            }
+        }
+        $most = self::MOST_LINE_PAINTS;
+        while (\count($left) >= self::LEAST_OF_LINE && $most > 0 && \count($this->paints) < self::OUTSIDE - 1) {
+            $at = $left[intdiv(\count($left), 20)];
+            $levels = [];
+            for ($band = 0; $band < $this->bands; ++$band) {
+                $levels[] = (float) \ord($this->pixels[$at * $this->bands + $band]);
+            }
+            $number = \count($this->paints);
+            $this->paints[] = new PixelPaint($levels);
+            $rest = array_values(array_filter($left, fn (int $one): bool => $one !== $at && null === $this->nearest($one, [$number])));
+            if (\count($left) - \count($rest) >= self::LEAST_OF_LINE) {
+                $used[$number] = true;
+                --$most;
+            } else {
+                array_pop($this->paints);
+            }
+            $left = $rest;
+        }
+
+        return array_keys($used);
+    }
+
+    /**
+     * The paint of which a pixel has most, on the paint that it was given.
+     *
+     * @param list<int> $paints
+     *
+     * @return ?array{int, float} with the share; null where it is a mixture with none of them
+     */
+    private function nearest(int $at, array $paints): ?array
+    {
+        $own = \ord($this->map[$at]);
+        $ground = $this->paintAt($own, $at);
+        [$best, $of] = [null, \INF];
+        foreach ($paints as $number) {
+            if ($number === $own) {
+                continue;
+            }
+            [$has, $off] = $this->share($at, $ground, $this->paints[$number]->levels);
+            // One that it has all of is nearer than one that it has a trace of.
+            $cost = $off + self::OF_LITTLE * (1.0 - $has);
+            if ($off <= $this->mixed && $has >= self::LEAST_SHARE && $cost < $of) {
+                [$best, $of] = [[$number, $has], $cost];
+            }
+        }
+
+        return $best;
     }
 
     /** Whether a pixel is of the paint it was given, or a mixture of it and another close by. */
@@ -181,7 +291,7 @@ final class PaintMap
     {
         $paint = \ord($this->map[$at]);
         $own = $this->paintAt($paint, $at);
-        $mixed = self::MIXED;
+        $mixed = $this->mixed;
         if ($this->off($this->pixels, $at, $this->bands, $own) <= $mixed) {
             return true;
         }
@@ -229,81 +339,6 @@ final class PaintMap
         }
 
         return [$share, $off];
-    }
-
-    /**
-     * @param array<int, true> $pixels
-     *
-     * @return list<non-empty-list<int>> what hangs together, corners included
-     */
-    private function connected(array $pixels): array
-    {
-        $width = $this->width;
-        $parts = [];
-        while ([] !== $pixels) {
-            $start = array_key_first($pixels);
-            unset($pixels[$start]);
-            $part = [$start];
-            for ($i = 0; $i < \count($part); ++$i) {
-                foreach ([-1, 1, -$width, $width, -$width - 1, -$width + 1, $width - 1, $width + 1] as $step) {
-                    $to = $part[$i] + $step;
-                    if (isset($pixels[$to])) {
-                        unset($pixels[$to]);
-                        $part[] = $to;
-                    }
-                }
-            }
-            $parts[] = $part;
-        }
-
-        return $parts;
-    }
-
-    /**
-     * @param non-empty-list<int> $line
-     * @param string              $before the map without lines
-     */
-    private function giveLine(array $line, string $before): void
-    {
-        // Its colour is the one that lies farthest from what it lies on.
-        [$farthest, $most] = [$line[0], -1];
-        foreach ($line as $at) {
-            $off = $this->off($this->pixels, $at, $this->bands, $this->paintAt(\ord($before[$at]), $at));
-            if ($off > $most) {
-                [$farthest, $most] = [$at, $off];
-            }
-        }
-        $ground = $this->paintAt(\ord($before[$farthest]), $farthest);
-        [$best, $of, $share] = [null, \INF, 1.0];
-        foreach ($this->paints as $number => $paint) {
-            if ($number === \ord($before[$farthest]) || $paint->isGraded()) {
-                continue;
-            }
-            [$has, $off] = $this->share($farthest, $ground, $paint->levels);
-            // One that it has all of is nearer than one that it has a trace of.
-            $cost = $off + 60.0 * (1.0 - $has);
-            if ($off <= self::MIXED && $has >= 0.3 && $cost < $of) {
-                [$best, $of, $share] = [$number, $cost, $has];
-            }
-        }
-        if (null === $best) {
-            if (\count($line) < 3 || \count($this->paints) >= self::OUTSIDE - 1) {
-                return;
-            }
-            $best = \count($this->paints);
-            $levels = [];
-            for ($band = 0; $band < $this->bands; ++$band) {
-                $levels[] = (float) \ord($this->pixels[$farthest * $this->bands + $band]);
-            }
-            $this->paints[] = new PixelPaint($levels);
-            $share = 1.0;
-        }
-        $colour = $this->paints[$best]->levels;
-        foreach ($line as $at) {
-            if ($this->share($at, $this->paintAt(\ord($before[$at]), $at), $colour)[0] >= self::OF_STRONGEST * $share) {
-                $this->map[$at] = \chr($best);
-            }
-        }
     }
 
     /**
