@@ -19,4 +19,16 @@ final readonly class Paint
     {
         return $this->opacity <= 0.0;
     }
+
+    /** Whether what lies beneath is seen through it anywhere. */
+    public function shinesThrough(): bool
+    {
+        foreach ($this->gradient->stops ?? [] as [, $paint]) {
+            if ($paint->opacity < 1.0) {
+                return true;
+            }
+        }
+
+        return $this->opacity < 1.0;
+    }
 }

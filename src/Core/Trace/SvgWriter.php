@@ -16,79 +16,174 @@ final readonly class SvgWriter
     /** Of a picture's longer side: how much wider areas are drawn beneath. */
     private const SPREAD = 1 / 250;
 
-    public static function write(Outlines $outlines, ?string $title = null): string
+    /** Pixels from which on a tenth of one is exact enough. */
+    private const COARSE = 2000;
+
+    /** @param bool $isStacked whether areas lie on each other, without holes for those on them */
+    public static function write(Outlines $outlines, bool $isStacked = false): string
     {
-        $digits = max($outlines->width, $outlines->height) > 2000 ? 1 : 2;
+        $digits = max($outlines->width, $outlines->height) > self::COARSE ? 1 : 2;
         $number = static fn (float $value): string => self::number($value, $digits);
-        $groups = self::groups($outlines, $number);
-        $defs = [];
+        $groups = self::groups($outlines, $isStacked, $number);
+        [$defs, $wide, $exact] = [[], [], []];
         foreach ($outlines->paints as $i => $paint) {
-            if (null !== $paint->gradient && isset($groups[$i])) {
+            if (null !== $paint->gradient && \in_array($i, array_column($groups, 0), true)) {
                 $defs[] = self::gradient($paint->gradient, 'shade-'.($i + 1), $number);
             }
         }
-        [$wide, $exact] = [[], []];
-        $spread = $number(max(1.0, max($outlines->width, $outlines->height) * self::SPREAD));
-        foreach ($groups as $i => $paths) {
+        foreach ($groups as $place => [$i, $paths]) {
             $paint = $outlines->paints[$i];
-            $name = 'paint-'.($i + 1);
+            $name = $isStacked ? 'layer-'.($place + 1) : 'paint-'.($i + 1);
             $fill = null === $paint->gradient ? '#'.$paint->colour : 'url(#shade-'.($i + 1).')';
             $defs[] = \sprintf("<g id=\"%s\">\n%s\n</g>", $name, implode("\n", $paths));
             $opacity = $paint->opacity < 1.0 ? \sprintf(' fill-opacity="%s"', self::number($paint->opacity, 3)) : '';
             // What shines through would be seen twice.
-            if ('' === $opacity) {
-                $wide[] = \sprintf('<use xlink:href="#%s" fill="%s" stroke="%s"/>', $name, $fill, $fill);
+            if (!$paint->shinesThrough()) {
+                // Backwards, so that beneath a shared border lies what is drawn first: what is drawn over it then mixes with just that.
+                array_unshift($wide, \sprintf('<use xlink:href="#%s" fill="%s" stroke="%s"/>', $name, $fill, $fill));
             }
             $exact[] = \sprintf('<use xlink:href="#%s" fill="%s"%s/>', $name, $fill, $opacity);
         }
+        $size = [$number($outlines->width), $number($outlines->height)];
+        $isWhole = self::coversAll($outlines);
 
         return implode("\n", array_filter([
             '<?xml version="1.0" encoding="UTF-8"?>',
+            '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"'
+                .vsprintf(' width="%1$s" height="%2$s" viewBox="0 0 %1$s %2$s">', $size),
+            "<defs>\n".implode("\n", $defs).($isWhole ? '' : "\n".self::clip($groups))."\n</defs>",
             \sprintf(
-                '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="%s" height="%s" viewBox="0 0 %1$s %2$s">',
-                $number($outlines->width),
-                $number($outlines->height),
+                "<g stroke-width=\"%s\" stroke-linejoin=\"round\"%s>\n%s\n</g>",
+                $number(max(1.0, max($outlines->width, $outlines->height) * self::SPREAD)),
+                $isWhole ? '' : ' clip-path="url(#all)"',
+                implode("\n", $wide),
             ),
-            null === $title ? null : '<title>'.htmlspecialchars($title, \ENT_XML1).'</title>',
-            "<defs>\n".implode("\n", $defs)."\n</defs>",
-            \sprintf("<g stroke-width=\"%s\" stroke-linejoin=\"round\">\n%s\n</g>", $spread, implode("\n", $wide)),
             implode("\n", $exact),
             "</svg>\n",
         ]));
     }
 
+    /** Whether nothing of the picture is left open: then nothing drawn wider can be seen beyond. */
+    private static function coversAll(Outlines $outlines): bool
+    {
+        $rims = [];
+        foreach ($outlines->shapes as $shape) {
+            if (!$outlines->paints[$shape->paint]->shinesThrough()) {
+                foreach ($shape->rings as $ring) {
+                    foreach ($ring as [$border]) {
+                        $rims[$border] = ($rims[$border] ?? 0) + 1;
+                    }
+                }
+            }
+        }
+        foreach ($rims as $border => $times) {
+            // Only the picture's own edge has nothing beyond.
+            if (1 === $times && !self::isEdge($outlines, $outlines->borders[$border])) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    private static function isEdge(Outlines $outlines, Border $border): bool
+    {
+        $on = static fn (array $point): array => [
+            abs($point[0]) < 1e-6, abs($point[0] - $outlines->width) < 1e-6, abs($point[1]) < 1e-6, abs($point[1] - $outlines->height) < 1e-6,
+        ];
+        [$start, $end] = [$on($border->start), $on($border->end())];
+
+        return 1 === \count($border->segments) && [] !== array_filter($start, static fn (bool $is, int $i): bool => $is && $end[$i], \ARRAY_FILTER_USE_BOTH);
+    }
+
+    /** @param list<array{int, list<string>}> $groups */
+    private static function clip(array $groups): string
+    {
+        $paths = array_merge(...array_column($groups, 1));
+
+        return "<clipPath id=\"all\">\n".implode("\n", $paths)."\n</clipPath>";
+    }
+
     /**
      * @param \Closure(float): string $number
      *
-     * @return array<int, list<string>> paths by paint
+     * @return list<array{int, list<string>}> paints and their paths: each paint once, or the large areas first where they are stacked
      */
-    private static function groups(Outlines $outlines, \Closure $number): array
+    private static function groups(Outlines $outlines, bool $isStacked, \Closure $number): array
     {
-        $groups = [];
-        foreach ($outlines->shapes as $shape) {
-            if ($outlines->paints[$shape->paint]->isNothing()) {
-                continue;
+        $shapes = array_values(array_filter(
+            $outlines->shapes,
+            static fn (Shape $shape): bool => !$outlines->paints[$shape->paint]->isNothing(),
+        ));
+        if (!$isStacked) {
+            $groups = [];
+            foreach ($shapes as $shape) {
+                $groups[$shape->paint][] = self::path($outlines, $shape->rings, $number);
             }
-            $data = '';
-            foreach ($shape->rings as $ring) {
-                $start = null;
-                foreach ($ring as [$border, $isBack]) {
-                    $line = $isBack ? $outlines->borders[$border]->reversed() : $outlines->borders[$border];
-                    if (null === $start) {
-                        $start = $line->start;
-                        $data .= 'M'.$number($start[0]).' '.$number($start[1]);
-                    }
-                    foreach ($line->segments as $segment) {
-                        $data .= $segment->path($number);
-                    }
-                }
-                $data .= 'Z';
-            }
-            $groups[$shape->paint][] = '<path d="'.$data.'"/>';
+            ksort($groups);
+
+            return array_map(static fn (int $paint, array $paths): array => [$paint, $paths], array_keys($groups), $groups);
         }
-        ksort($groups);
+        usort($shapes, static fn (Shape $one, Shape $other): int => self::extent($outlines, $other) <=> self::extent($outlines, $one));
+        $isSolid = [] === array_filter($outlines->paints, static fn (Paint $paint): bool => $paint->shinesThrough())
+            && self::coversAll($outlines);
+        $groups = [];
+        foreach ($shapes as $shape) {
+            $path = self::path($outlines, $isSolid ? [$shape->rings[0]] : $shape->rings, $number);
+            $last = \count($groups) - 1;
+            if ($last >= 0 && $groups[$last][0] === $shape->paint) {
+                $groups[$last][1][] = $path;
+            } else {
+                $groups[] = [$shape->paint, [$path]];
+            }
+        }
 
         return $groups;
+    }
+
+    /** The area within a shape's rim, by its nodes: the larger one lies beneath. */
+    private static function extent(Outlines $outlines, Shape $shape): float
+    {
+        $points = [];
+        foreach ($shape->rings[0] as [$border, $isBack]) {
+            $line = $isBack ? $outlines->borders[$border]->reversed() : $outlines->borders[$border];
+            $points[] = $line->start;
+            foreach ($line->segments as $segment) {
+                $points[] = $segment->end();
+            }
+        }
+        $sum = 0.0;
+        foreach ($points as $i => [$x, $y]) {
+            [$nx, $ny] = $points[($i + 1) % \count($points)];
+            $sum += $x * $ny - $nx * $y;
+        }
+
+        return abs($sum / 2);
+    }
+
+    /**
+     * @param non-empty-list<list<array{int, bool}>> $rings
+     * @param \Closure(float): string                $number
+     */
+    private static function path(Outlines $outlines, array $rings, \Closure $number): string
+    {
+        $data = '';
+        foreach ($rings as $ring) {
+            $isFirst = true;
+            foreach ($ring as [$border, $isBack]) {
+                $line = $isBack ? $outlines->borders[$border]->reversed() : $outlines->borders[$border];
+                if ($isFirst) {
+                    $data .= 'M'.$number($line->start[0]).' '.$number($line->start[1]);
+                    $isFirst = false;
+                }
+                foreach ($line->segments as $segment) {
+                    $data .= $segment->path($number);
+                }
+            }
+            $data .= 'Z';
+        }
+
+        return '<path d="'.$data.'"/>';
     }
 
     /** @param \Closure(float): string $number */

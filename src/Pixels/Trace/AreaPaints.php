@@ -11,27 +11,31 @@ use Snugfit\Core\Trace\TraceSettings;
 final readonly class AreaPaints
 {
     /** Pixels looked at to tell shading. */
-    private const LOOKED = 160_000;
+    private const LOOKED = 60_000;
 
     /** Pixels of an area that has a paint of its own, unless it is like another. */
     private const LEAST = 12;
 
     /** CIEDE2000 within which colours of a clean picture are one; for each level of its noise, so much more. */
     private const ALIKE = 2.5;
-    private const ALIKE_NOISY = 0.16;
+    private const ALIKE_NOISY = 0.2;
+
+    /** For each level of noise, by how many more levels what was black or white may be off. */
+    private const PURE_NOISY = 2.0;
 
     /** Of an area's deviation by itself: a gradient explains it where it leaves no more. */
     private const EXPLAINED = 0.45;
 
     /** Paints that one byte tells, but for those that mean none. */
-    private const MOST = 250;
+    private const MOST = 220;
 
     /**
      * @param list<PixelPaint> $paints
      * @param array<int, int>  $byArea  which paint, by an area's number
      * @param array<int, int>  $mottled pixels of areas that are neither even nor graded, by their numbers
+     * @param array<int, int>  $stepped pixels of areas in which each has the paint that is nearest
      */
-    private function __construct(public array $paints, public array $byArea, public array $mottled)
+    private function __construct(public array $paints, public array $byArea, public array $mottled, public array $stepped)
     {
     }
 
@@ -54,7 +58,7 @@ final readonly class AreaPaints
             $gradient = GradientFinder::find($some, $slopes[$number] ?? [], min(self::EXPLAINED * $off, 2.5 + $even));
             if (null !== $gradient && \count($graded) < self::MOST - TraceSettings::MOST_COLOURS) {
                 $graded[$number] = $gradient;
-            } elseif ($off <= 2.5 * $even || \count($some) < 6) {
+            } elseif ($off <= 2.5 * $even + $areas->noise || \count($some) < 6) {
                 $flat[$number] = $count;
             } else {
                 $mottled[$number] = $count;
@@ -67,14 +71,38 @@ final readonly class AreaPaints
             }
             $graded = [];
         }
-        $alike = self::ALIKE + self::ALIKE_NOISY * ($areas->threshold - 7.0);
-        [$paints, $byArea] = self::merged($flat, $areas->means, $alike, $settings->colours);
+        $alike = self::ALIKE + self::ALIKE_NOISY * $areas->noise;
+        $fewest = (int) (self::LEAST * (1 + $areas->noise / 2));
+        [$paints, $byArea] = self::merged($flat, $areas->means, $alike, $fewest, $settings->colours, $areas->noise);
         foreach ($graded as $number => $gradient) {
             $byArea[$number] = \count($paints);
             $paints[] = $gradient;
         }
 
-        return new self(self::withSteps($paints, $shaded, $looked, $settings->colours), $byArea, $mottled);
+        $paints = self::withSteps($paints, $shaded, $looked, $settings->colours);
+        if ([] === $paints) {
+            // Nothing is even anywhere: one colour for all.
+            $paints[] = new PixelPaint(self::meanOf($pixels, $bands));
+            $byArea[0] = 0;
+        }
+
+        return new self($paints, $byArea, $mottled, $shaded);
+    }
+
+    /** @return list<float> */
+    private static function meanOf(string $pixels, int $bands): array
+    {
+        $sums = array_fill(0, $bands, 0.0);
+        $step = $bands * max(1, intdiv(\strlen($pixels), $bands * 1000));
+        $count = 0;
+        for ($at = 0; $at + $bands <= \strlen($pixels); $at += $step) {
+            ++$count;
+            for ($band = 0; $band < $bands; ++$band) {
+                $sums[$band] += \ord($pixels[$at + $band]);
+            }
+        }
+
+        return array_map(static fn (float $sum): float => $sum / max(1, $count), $sums);
     }
 
     /**
@@ -152,7 +180,7 @@ final readonly class AreaPaints
      *
      * @return array{list<PixelPaint>, array<int, int>}
      */
-    private static function merged(array $counts, array $means, float $alike, ?int $wanted): array
+    private static function merged(array $counts, array $means, float $alike, int $fewest, ?int $wanted, float $noise): array
     {
         arsort($counts);
         // Those of the large ones first; small ones join them, or are left to what lies beside them.
@@ -167,7 +195,7 @@ final readonly class AreaPaints
                 }
             }
             if (null === $nearest) {
-                if ($count < self::LEAST || \count($labs) >= self::MOST) {
+                if ($count < $fewest || \count($labs) >= self::MOST) {
                     continue;
                 }
                 $nearest = \count($labs);
@@ -182,7 +210,7 @@ final readonly class AreaPaints
             $byArea[$number] = $into[$i];
         }
 
-        return [array_map(static fn (array $sum): PixelPaint => new PixelPaint(self::pure($sum[1])), $sums), $byArea];
+        return [array_map(static fn (array $sum): PixelPaint => new PixelPaint(self::pure($sum[1], $noise)), $sums), $byArea];
     }
 
     /**
@@ -268,16 +296,17 @@ final readonly class AreaPaints
      *
      * @return list<float>
      */
-    private static function pure(array $levels): array
+    public static function pure(array $levels, float $noise): array
     {
+        $off = 4.0 + self::PURE_NOISY * $noise;
         $colours = \array_slice($levels, 0, 3);
         $rest = \array_slice($levels, 3);
         $rest = array_map(static fn (float $level): float => $level > 251.0 ? 255.0 : ($level < 4.0 ? 0.0 : $level), $rest);
-        if (max($colours) <= 4.0) {
+        if (max($colours) <= $off) {
             return [0.0, 0.0, 0.0, ...$rest];
         }
 
-        return min($colours) >= 251.0 ? [255.0, 255.0, 255.0, ...$rest] : [...$colours, ...$rest];
+        return min($colours) >= 255.0 - $off ? [255.0, 255.0, 255.0, ...$rest] : [...$colours, ...$rest];
     }
 
     /**

@@ -40,7 +40,7 @@ final readonly class FlatAreas
     public static function of(Image $picture, float $noise = 0.0): self
     {
         $steps = $picture->ranked(3, 8)->minus($picture->ranked(3, 0))->cast($picture->format())->copyToMemory();
-        $threshold = min(self::NOISY, self::threshold($steps) + $noise);
+        $threshold = min(self::NOISY, self::threshold($steps) + $noise / 2);
         $even = $steps->isLessThan($threshold)->inAllBands()->copyToMemory();
         $numbers = $even->numbered();
         $isEven = $even->highestBy($numbers)->cast(BandFormat::Float)->values();
@@ -75,6 +75,6 @@ final readonly class FlatAreas
             }
         }
 
-        return self::CLEAN + 3.0 * $median;
+        return self::CLEAN + 2.0 * $median;
     }
 }

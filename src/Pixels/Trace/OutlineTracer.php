@@ -12,8 +12,9 @@ use Snugfit\Core\Trace\Outlines;
 use Snugfit\Core\Trace\Paint;
 use Snugfit\Core\Trace\Shape;
 use Snugfit\Core\Trace\StraightFit;
+use Snugfit\Core\Trace\TraceGround;
+use Snugfit\Core\Trace\TraceReport;
 use Snugfit\Core\Trace\TraceSettings;
-use Snugfit\Pixels\Vips\Image;
 
 /** Picture -> outlines: even areas, their paints, the borders between them to a part of a pixel, and curves along those. */
 final readonly class OutlineTracer
@@ -25,31 +26,46 @@ final readonly class OutlineTracer
     /** Pixels that a place where three paints meet may lie from the corner of pixels where they do. */
     private const MEETING_REACH = 2.0;
 
+    /** Of the picture's border, what is of one paint where a design stands on a plain ground. */
+    private const PLAIN = 0.9;
+
+    /** Pixels that what a level of noise leaves may have. */
+    private const SPECKLE = 0.5;
+
     public function __construct(private TraceSettings $settings)
     {
     }
 
     /**
-     * @param Image $picture bytes: red, green, blue, and maybe opacity, the colours times it
-     * @param int   $times   how many of its pixels are one of the picture that settings speak of
-     * @param float $noise   levels that samples are disturbed by, beside edges at least
+     * @param bool $isForced whether outlines are wanted of what does not suit them
+     *
+     * @return array{Outlines, float, float} in the source's pixels, with the shares of it that are even, and that are neither even nor
+     *   evenly shaded; without shapes where it does not suit
      */
-    public function trace(Image $picture, int $times = 1, float $noise = 0.0): Outlines
+    public function trace(TraceSource $source, bool $isForced = false): array
     {
-        $picture = $picture->copyToMemory();
-        $areas = FlatAreas::of($picture, $noise);
-        $map = PaintMap::of($picture, $areas, AreaPaints::of($areas, $picture->bytes(), $picture->bands(), $this->settings));
+        $picture = $source->picture;
+        $areas = FlatAreas::of($picture, $source->noise);
+        $paints = AreaPaints::of($areas, $picture->bytes(), $picture->bands(), $this->settings);
+        $pixels = $picture->size()->pixels();
+        $even = array_sum(array_intersect_key($areas->counts, $paints->byArea)) / $pixels;
+        $mottled = array_sum($paints->mottled) / $pixels;
+        if (!$isForced && !TraceReport::suits($even, $mottled)) {
+            return [new Outlines($picture->size()->width, $picture->size()->height, [], [], []), $even, $mottled];
+        }
+        $map = PaintMap::of($picture, $areas, $paints);
         $graph = BorderGraph::of($map->map, $map->width);
-        $small = array_filter($graph->areas, fn (array $area): bool => $area[2] < $this->settings->detail * $times ** 2);
+        $least = ($this->settings->detail + self::SPECKLE * $source->noise) * $source->times ** 2;
+        $small = array_filter($graph->areas, static fn (array $area): bool => $area[2] < $least);
         if ([] !== $small) {
             $map->sweep($graph, $small);
             $graph = BorderGraph::of($map->map, $map->width);
         }
 
-        return $this->drawn($map, $graph, $areas->threshold, $times);
+        return [$this->drawn($map, $graph, $areas->threshold, $source->times), $even, $mottled];
     }
 
-    private function drawn(PaintMap $map, BorderGraph $graph, float $threshold, int $times): Outlines
+    private function drawn(PaintMap $map, BorderGraph $graph, float $threshold, float $times): Outlines
     {
         $fitter = new CurveFitter($times * $this->settings->tolerance($threshold - 7.0), $this->settings->cornerDegrees());
         $locator = new EdgeLocator($map);
@@ -66,9 +82,46 @@ final readonly class OutlineTracer
             $isRim = PaintMap::OUTSIDE === $chain->left || PaintMap::OUTSIDE === $chain->right;
             $borders[] = $isRim ? new Border($from, [new LineSegment(...$to)]) : $fitter->open([$from, ...$some, $to]);
         }
-        $shapes = array_map(static fn (array $area): Shape => new Shape($area[0], $area[1]), $graph->areas);
+        $ground = $this->ground($graph);
+        $shapes = [];
+        foreach ($graph->areas as [$paint, $rings]) {
+            if ($paint !== $ground || !self::joinsRim($graph, $rings[0])) {
+                $shapes[] = new Shape($paint, $rings);
+            }
+        }
 
         return new Outlines($map->width - 2, $map->height - 2, array_map(self::paint(...), $map->paints), $borders, $shapes);
+    }
+
+    /** @return ?int the paint whose areas at the picture's border are left out */
+    private function ground(BorderGraph $graph): ?int
+    {
+        $lengths = [];
+        foreach ($graph->chains as $chain) {
+            if (PaintMap::OUTSIDE === $chain->left || PaintMap::OUTSIDE === $chain->right) {
+                $paint = PaintMap::OUTSIDE === $chain->left ? $chain->right : $chain->left;
+                $lengths[$paint] = ($lengths[$paint] ?? 0) + \count($chain->ways);
+            }
+        }
+        if ([] === $lengths || TraceGround::Keep === $this->settings->ground) {
+            return null;
+        }
+        $longest = array_search(max($lengths), $lengths, true);
+        $isPlain = max($lengths) >= self::PLAIN * array_sum($lengths);
+
+        return $isPlain || TraceGround::Drop === $this->settings->ground ? (int) $longest : null;
+    }
+
+    /** @param non-empty-list<array{int, bool}> $ring */
+    private static function joinsRim(BorderGraph $graph, array $ring): bool
+    {
+        foreach ($ring as [$number]) {
+            if (PaintMap::OUTSIDE === $graph->chains[$number]->left || PaintMap::OUTSIDE === $graph->chains[$number]->right) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** What is too small for points: the pixels' own sides. */

@@ -20,11 +20,17 @@ final class PaintMap
     public const NONE = 255;
     public const OUTSIDE = 254;
 
+    /** In an area that is shaded and gets no gradient: each pixel the paint that is nearest. */
+    private const STEPPED = 253;
+
     /** Levels, all bands together, by which a pixel may differ from what it is given to, or a mixture of that and what is beside it. */
     private const MIXED = 40;
     private const MIXED_NOISY = 5.0;
 
     /** Of a line's paint, what its strongest pixels have at least; levels that having little of it costs; pixels that need a paint. */
+    private const ON_EDGE = 0.4;
+    private const ON_EDGE_NOISY = 0.03;
+    private const ON_EDGE_MOST = 0.85;
     private const LEAST_SHARE = 0.3;
     private const OF_LITTLE = 60.0;
     private const LEAST_OF_LINE = 4;
@@ -55,6 +61,8 @@ final class PaintMap
         string $pixels,
         AreaPaints $paints,
         private readonly float $mixed,
+        private readonly float $onEdge,
+        private readonly float $noise,
     ) {
         [$this->width, $this->height] = [$size->width, $size->height];
         [$this->map, $this->pixels, $this->paints] = [$map, $pixels, $paints->paints];
@@ -67,13 +75,28 @@ final class PaintMap
         foreach ($paints->byArea as $number => $paint) {
             $table[$number] = \chr($paint);
         }
+        foreach (array_keys($paints->stepped) as $number) {
+            $table[$number] = \chr(self::STEPPED);
+        }
         $size = $picture->size();
         $wide = new PixelSize($size->width + 2, $size->height + 2);
         $lookup = Image::ofBytes($table, new PixelSize(FlatAreas::MOST + 1, 1), 1);
         $map = $areas->numbers->mappedBy($lookup)->embed(1, 1, $wide, Extend::Background, [(float) self::OUTSIDE]);
-        $made = new self($picture->bands(), $wide, $map->bytes(), $picture->embed(1, 1, $wide, Extend::Copy)->bytes(), $paints, self::MIXED + self::MIXED_NOISY * $areas->noise);
+        $made = new self(
+            $picture->bands(),
+            $wide,
+            $map->bytes(),
+            $picture->embed(1, 1, $wide, Extend::Copy)->bytes(),
+            $paints,
+            self::MIXED + self::MIXED_NOISY * $areas->noise,
+            min(self::ON_EDGE_MOST, self::ON_EDGE + self::ON_EDGE_NOISY * $areas->noise),
+            $areas->noise,
+        );
+        $made->giveSteps();
         $made->loose = $made->all(self::NONE);
         $made->grow($made->loose);
+        // Where nothing is even anywhere, nothing grows.
+        $made->map = strtr($made->map, [\chr(self::NONE) => \chr(0)]);
         $made->findLines();
 
         return $made;
@@ -94,6 +117,29 @@ final class PaintMap
         }
 
         return $found;
+    }
+
+    private function giveSteps(): void
+    {
+        $found = [];
+        foreach ($this->all(self::STEPPED) as $at) {
+            $colour = substr($this->pixels, $at * $this->bands, $this->bands);
+            $this->map[$at] = $found[$colour] ??= $this->nearestTo($at);
+        }
+    }
+
+    /** @return string the byte of the plain paint that a pixel looks most like */
+    private function nearestTo(int $at): string
+    {
+        [$nearest, $least] = [self::NONE, \PHP_INT_MAX];
+        foreach ($this->paints as $number => $paint) {
+            $off = $paint->isGraded() ? \PHP_INT_MAX : $this->off($this->pixels, $at, $this->bands, $paint->levels);
+            if ($off < $least) {
+                [$nearest, $least] = [$number, $off];
+            }
+        }
+
+        return \chr($nearest);
     }
 
     /** Gives pixels without a paint those of their neighbours, what looks most alike first. @param list<int> $pixels */
@@ -201,7 +247,10 @@ final class PaintMap
                     $strongest = $shares[$at + $step];
                 }
             }
-            if ($shares[$at] >= self::OF_STRONGEST * $strongest && $before[$at] === $this->map[$at]) {
+            // Between two paints, an edge's own ripples look a little like a line.
+            $isEdge = $before[$at - 2] !== $before[$at + 2] || ($before[$at - 2 * $w] ?? "") !== ($before[$at + 2 * $w] ?? "");
+            $needed = max(self::OF_STRONGEST * $strongest, $isEdge ? $this->onEdge : 0.0);
+            if ($shares[$at] >= $needed) {
                 $this->map[$at] = \chr($paint);
             }
         }
@@ -245,7 +294,7 @@ final class PaintMap
                 $levels[] = (float) \ord($this->pixels[$at * $this->bands + $band]);
             }
             $number = \count($this->paints);
-            $this->paints[] = new PixelPaint($levels);
+            $this->paints[] = new PixelPaint(AreaPaints::pure($levels, $this->noise));
             $rest = array_values(array_filter($left, fn (int $one): bool => $one !== $at && null === $this->nearest($one, [$number])));
             if (\count($left) - \count($rest) >= self::LEAST_OF_LINE) {
                 $used[$number] = true;

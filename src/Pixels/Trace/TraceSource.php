@@ -4,42 +4,84 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Trace;
 
+use Snugfit\Core\Artwork\SourceEvidence;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Enlarger\NetworkUpscaler;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
+use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 
-/** The picture that outlines are looked for in: doubled by a network where it is small, so that thin lines have pixels of their own. */
+/**
+ * The picture that outlines are looked for in: mended where it is a JPEG or noisy, and doubled where it is small, so that thin lines
+ * have pixels of their own.
+ */
 final readonly class TraceSource
 {
-    /** Pixels that are worth doubling: more have room enough for their lines, and would take too long. */
+    /** Pixels that are worth doubling: larger pictures have room enough for their lines, and would take too long. */
     private const DOUBLED = 1_200_000;
 
-    private function __construct(public Image $picture, public int $times)
+    /** Pixels in which outlines are looked for at most. */
+    private const MOST = 20_000_000;
+
+    /** JPEG's quality from which on it leaves no traces; points of quality that are as much as one level of noise; most of those. */
+    private const CLEAN = 96;
+    private const PER_LEVEL = 2.7;
+    private const NOISIEST = 12.0;
+
+    /** Levels of noise from which on mending is better than drawing (measured on drawings saved as JPEG of quality 50 to 95). */
+    private const MENDED = 1.0;
+
+    /**
+     * @param Image $picture bytes: red, green, blue, and maybe opacity, the colours times it
+     * @param float $times   how many of its pixels are one of the given picture
+     * @param float $noise   levels that samples are disturbed by, beside edges at least
+     */
+    private function __construct(public Image $picture, public float $times, public float $noise)
     {
     }
 
     /**
-     * @param Image           $picture bytes: red, green, blue, maybe opacity
-     * @param UpscaleSettings $way     that mends what was done to it
+     * @param Image                  $picture bytes: red, green, blue, maybe opacity
+     * @param string                 $name    the same name, the same pixels
+     * @param ?\Closure(float): void $tell    hears which share of the work is done
      */
-    public static function of(Image $picture, UpscaleSettings $way, string $workFolder, string $name, int $threads = 1): self
-    {
-        $size = $picture->size();
-        if ($size->pixels() > self::DOUBLED) {
-            return new self($picture, 1);
+    public static function of(
+        Image $picture,
+        SourceEvidence $evidence,
+        UpscaleTileCache $cache,
+        string $name,
+        int $threads = 1,
+        ?\Closure $tell = null,
+    ): self {
+        $given = $picture->size();
+        if ($given->pixels() > self::MOST) {
+            $side = (int) ($given->longSide() * sqrt(self::MOST / $given->pixels()));
+            $picture = $picture->reducedWithin($side)->copyToMemory();
         }
-        $way = UpscaleMethod::Mending === $way->method ? $way : new UpscaleSettings(UpscaleMethod::Drawn);
-        $doubled = (new UpscaleTileCache($workFolder))->once(
-            $picture,
-            $name,
-            new NetworkUpscaler($way, $threads),
-            1,
-            PixelWindow::whole($size),
-        );
+        $size = $picture->size();
+        $noise = self::noise($evidence);
+        $isSmall = $size->pixels() <= self::DOUBLED;
+        if ($isSmall || $noise >= self::MENDED) {
+            $way = new UpscaleSettings($noise >= self::MENDED ? UpscaleMethod::Mending : UpscaleMethod::Drawn);
+            $doubled = $cache->doubled($picture, $name, new NetworkUpscaler($way, $threads), 1, PixelWindow::whole($size), $tell);
+            $picture = $isSmall ? $doubled : $doubled->reducedTo($size);
+        }
 
-        return new self($doubled, 2);
+        return new self(self::multiplied($picture)->copyToMemory(), $picture->size()->width / $given->width, $noise);
+    }
+
+    private static function noise(SourceEvidence $evidence): float
+    {
+        $quality = $evidence->savedAt ?? $evidence->seenQuality() ?? 100;
+
+        return min(self::NOISIEST, max(0.0, (self::CLEAN - $quality) / self::PER_LEVEL, $evidence->noise));
+    }
+
+    private static function multiplied(Image $picture): Image
+    {
+        return $picture->hasAlpha() ? $picture->premultiply(255.0)->roundTo(BandFormat::Byte) : $picture;
     }
 }

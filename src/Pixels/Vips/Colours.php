@@ -121,4 +121,16 @@ trait Colours
     {
         return $this->then('copy', [], ['interpretation' => $interpretation->value]);
     }
+
+    /** How different two pictures in sRGB look, pixel by pixel: CIEDE2000. */
+    public function coloursOff(self $other): self
+    {
+        [$one, $two] = [$this->colourspace(Interpretation::Lab), $other->colourspace(Interpretation::Lab)];
+
+        return self::make(
+            'dE00',
+            static fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_dE00($one->pointer, $two->pointer, $out, ...$tail),
+            [],
+        );
+    }
 }

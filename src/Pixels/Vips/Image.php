@@ -177,6 +177,11 @@ final class Image
         return $this->number('min');
     }
 
+    public function largest(): float
+    {
+        return $this->number('max');
+    }
+
     public function average(): float
     {
         return $this->number('avg');

@@ -78,6 +78,7 @@ final class Vips
         int vips_andimage(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_bandand(VipsImage *in, VipsImage **out, ...);
         int vips_orimage(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_dE00(VipsImage *left, VipsImage *right, VipsImage **out, ...);
         int vips_add(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_multiply(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
         int vips_linear1(VipsImage *in, VipsImage **out, double a, double b, ...);

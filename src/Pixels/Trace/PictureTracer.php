@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Trace;
+
+use Snugfit\Core\Trace\ImpossibleTrace;
+use Snugfit\Core\Trace\SvgWriter;
+use Snugfit\Core\Trace\TraceReport;
+use Snugfit\Core\Trace\TraceSettings;
+use Snugfit\Pixels\Colour\WorkingSpaceConverter;
+use Snugfit\Pixels\Enlarger\UpscaleTileCache;
+use Snugfit\Pixels\Onnx\OnnxFailed;
+use Snugfit\Pixels\Reading\EvidenceReader;
+use Snugfit\Pixels\Reading\JpegHeader;
+use Snugfit\Pixels\Reading\Master;
+use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Pixels\Vips\Image;
+
+/** Master -> outlines, the drawing that they are, and the difference to the picture. */
+final readonly class PictureTracer
+{
+    /** Pixels on the long side at which outlines are held against the picture. */
+    private const COMPARED = 2048;
+
+    /** Of the work, what comes before outlines are looked for. */
+    private const SOURCE = 0.5;
+
+    private UpscaleTileCache $cache;
+
+    /** @param string $workFolder where enlarged pictures are kept */
+    public function __construct(string $workFolder, private int $threads = 1)
+    {
+        $this->cache = new UpscaleTileCache($workFolder);
+    }
+
+    /**
+     * @param bool                   $isForced whether outlines are wanted of what does not suit them
+     * @param ?\Closure(float): void $tell     hears which share of the work is done
+     *
+     * @throws ImpossibleTrace|OnnxFailed
+     */
+    public function trace(Master $master, TraceSettings $settings, bool $isForced = false, ?\Closure $tell = null): TracedPicture
+    {
+        if ($master->format->isVector()) {
+            throw ImpossibleTrace::because('it is made of lines already.');
+        }
+        $picture = WorkingSpaceConverter::toBytes(WorkingSpaceConverter::toSrgb($master->picture()))->copyToMemory();
+        $plain = WorkingSpaceConverter::toPlain($picture);
+        $jpeg = MasterFormat::Jpeg === $master->format ? JpegHeader::of($master->path) : null;
+        $source = TraceSource::of(
+            $picture,
+            (new EvidenceReader())->read($plain, $jpeg),
+            $this->cache,
+            $master->sha256(),
+            $this->threads,
+            null === $tell ? null : static fn (float $share) => $tell(self::SOURCE * $share),
+        );
+        $tracer = new OutlineTracer($settings);
+        [$found, $even, $mottled] = $tracer->trace($source, $isForced);
+        $outlines = $found->scaled(1 / $source->times);
+        $svg = SvgWriter::write($outlines, $settings->isStacked);
+        [$mean, $worst, $share] = [] === $outlines->shapes ? [0.0, 0.0, 0.0] : self::difference($svg, $plain);
+        $used = array_unique(array_map(static fn ($shape): int => $shape->paint, $outlines->shapes));
+
+        return new TracedPicture(
+            $outlines,
+            $svg,
+            new TraceReport(
+                $even,
+                $mottled,
+                \count(array_filter($used, static fn (int $paint): bool => !$outlines->paints[$paint]->isNothing())),
+                \count($outlines->shapes),
+                $outlines->nodes(),
+                \strlen($svg),
+                $mean,
+                $worst,
+                $share,
+            ),
+        );
+    }
+
+    /**
+     * @param Image $plain the picture on white
+     *
+     * @return array{float, float, float} mean and worst CIEDE2000, and the share of pixels that are off by more than is seen at once
+     */
+    private static function difference(string $svg, Image $plain): array
+    {
+        $size = $plain->size();
+        $small = $size->longSide() > self::COMPARED ? $plain->reducedWithin(self::COMPARED) : $plain;
+        $drawn = Image::drawing($svg, ['scale' => (float) ($small->size()->width / $size->width)])->flatten([255.0, 255.0, 255.0]);
+        $off = $drawn->stretched($small->size())->coloursOff($small)->copyToMemory();
+
+        return [$off->average(), $off->largest(), $off->isMoreThan(TraceReport::SEEN)->average() / 255];
+    }
+}
