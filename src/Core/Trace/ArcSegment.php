@@ -41,7 +41,13 @@ final readonly class ArcSegment implements Segment
         );
     }
 
-    /** Its middle. @param array{float, float} $start @return array{float, float} */
+    /**
+     * Its middle.
+     *
+     * @param array{float, float} $start
+     *
+     * @return array{float, float}
+     */
     public function centre(array $start): array
     {
         [$dx, $dy] = [$this->end[0] - $start[0], $this->end[1] - $start[1]];

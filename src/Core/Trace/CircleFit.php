@@ -88,7 +88,11 @@ final readonly class CircleFit
         return [new self($mx - $c * $uy, $my + $c * $ux, $radius), $height];
     }
 
-    /** How far points lie off it. @param list<array{float, float}> $points */
+    /**
+     * How far points lie off it.
+     *
+     * @param list<array{float, float}> $points
+     */
     public function deviation(array $points): float
     {
         return Deviation::of(

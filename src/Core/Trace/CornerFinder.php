@@ -118,6 +118,6 @@ final readonly class CornerFinder
             array_splice($places, $found[$places[0]] > $found[$places[$last]] ? $last : 0, 1);
         }
 
-        return $places;
+        return array_values($places);
     }
 }

@@ -38,8 +38,10 @@ final readonly class CubicSegment implements Segment
 
     public function scaled(float $times): self
     {
-        $so = static fn (array $point): array => [$point[0] * $times, $point[1] * $times];
-
-        return new self($so($this->first), $so($this->second), $so($this->end));
+        return new self(
+            [$this->first[0] * $times, $this->first[1] * $times],
+            [$this->second[0] * $times, $this->second[1] * $times],
+            [$this->end[0] * $times, $this->end[1] * $times],
+        );
     }
 }

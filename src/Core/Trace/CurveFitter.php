@@ -237,11 +237,15 @@ final readonly class CurveFitter
             return self::arcSegments($arc, $points[0], $points[$last]);
         }
         $first = $isClosed ? self::across([...\array_slice($points, -5, 4), ...\array_slice($points, 0, 5)]) : self::outOf($points);
-        $final = $isClosed ? $first : self::backwards(self::outOf(array_reverse(\array_slice($points, -10))));
+        $final = $isClosed ? $first : self::backwards(self::outOf(array_reverse(self::part($points, max(0, $last - 9), 10))));
         [$segments, $i, $out] = [[], 0, $first];
         foreach ($this->runs($points) as [$from, $to, $fit]) {
-            $points[$from] = 0 === $from ? $points[0] : $fit->nearest($points[$from]);
-            $points[$to] = $to === $last ? $points[$last] : $fit->nearest($points[$to]);
+            if ($from > 0) {
+                $points[$from] = $fit->nearest($points[$from]);
+            }
+            if ($to < $last) {
+                $points[$to] = $fit->nearest($points[$to]);
+            }
             $way = [$fit->dx, $fit->dy];
             array_push($segments, ...$this->curves($points, $i, $from, $out, $way));
             $segments[] = new LineSegment(...$points[$to]);
@@ -281,7 +285,11 @@ final readonly class CurveFitter
         return $runs;
     }
 
-    /** By how many radians points turn at one of them. @param non-empty-list<array{float, float}> $points */
+    /**
+     * By how many radians points turn at one of them.
+     *
+     * @param non-empty-list<array{float, float}> $points
+     */
     private static function turn(array $points, int $i, int $arm): float
     {
         [$ax, $ay] = [$points[$i][0] - $points[$i - $arm][0], $points[$i][1] - $points[$i - $arm][1]];
@@ -342,13 +350,13 @@ final readonly class CurveFitter
             if (null !== $arc && self::leaves($arc, $points[$i], $points[$last], $out, $final)) {
                 return [...$segments, ...self::arcSegments($arc, $points[$i], $points[$last])];
             }
-            $directed = static fn (int $j): array => $j === $last ? $final : self::across(\array_slice($points, max(0, $j - 4), 9));
+            $directed = static fn (int $j): array => $j === $last ? $final : self::across(self::part($points, max(0, $j - 4), 9));
             [$j, $curve] = $this->reach(
                 $i,
                 $last,
                 24,
                 function (int $j) use ($points, $i, $out, $directed): ?CubicSegment {
-                    [$curve, $off] = CubicFit::of(\array_slice($points, $i, $j - $i + 1), $out, $directed($j));
+                    [$curve, $off] = CubicFit::of(self::part($points, $i, $j - $i + 1), $out, $directed($j));
 
                     return $off <= $this->tolerance ? $curve : null;
                 },
@@ -427,7 +435,7 @@ final readonly class CurveFitter
      */
     private function arc(array $points, int $i, int $j): ?array
     {
-        $part = \array_slice($points, $i, $j - $i + 1);
+        $part = self::part($points, $i, $j - $i + 1);
         $found = CircleFit::between($part);
         if (null === $found) {
             return null;
@@ -464,7 +472,25 @@ final readonly class CurveFitter
         return [new ArcSegment($radius, false, $turns, $top), new ArcSegment($radius, false, $turns, $to)];
     }
 
-    /** The direction of some points. @param non-empty-list<array{float, float}> $points @return array{float, float} */
+    /**
+     * @param list<array{float, float}> $points
+     *
+     * @return non-empty-list<array{float, float}>
+     */
+    private static function part(array $points, int $from, int $count): array
+    {
+        $part = \array_slice($points, $from, $count);
+
+        return [] === $part ? throw new \LogicException('A part of an outline without points.') : $part;
+    }
+
+    /**
+     * The direction of some points.
+     *
+     * @param non-empty-list<array{float, float}> $points
+     *
+     * @return array{float, float}
+     */
     private static function across(array $points): array
     {
         $fit = StraightFit::of($points);
@@ -507,7 +533,11 @@ final readonly class CurveFitter
         return $norm < 1e-9 ? [1.0, 0.0] : [$dx / $norm, $dy / $norm];
     }
 
-    /** @param array{float, float} $direction @return array{float, float} */
+    /**
+     * @param array{float, float} $direction
+     *
+     * @return array{float, float}
+     */
     private static function backwards(array $direction): array
     {
         return [-$direction[0], -$direction[1]];

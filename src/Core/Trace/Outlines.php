@@ -41,4 +41,16 @@ final readonly class Outlines
             $this->shapes,
         );
     }
+
+    /** With what shines through mixed with white, as paper shows it. */
+    public function onWhite(): self
+    {
+        return new self(
+            $this->width,
+            $this->height,
+            array_map(static fn (Paint $paint): Paint => $paint->onWhite(), $this->paints),
+            $this->borders,
+            $this->shapes,
+        );
+    }
 }

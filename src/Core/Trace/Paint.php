@@ -31,4 +31,24 @@ final readonly class Paint
 
         return $this->opacity < 1.0;
     }
+
+    /** Mixed with white by as much as that shines through it; what is nothing stays so. */
+    public function onWhite(): self
+    {
+        if ($this->isNothing() && null === $this->gradient) {
+            return $this;
+        }
+        $mixed = array_map(
+            fn (string $level): string => \sprintf('%02x', (int) round($this->opacity * hexdec($level) + 255 * (1 - $this->opacity))),
+            str_split($this->colour, 2),
+        );
+        $gradient = $this->gradient;
+
+        return new self(implode('', $mixed), 1.0, null === $gradient ? null : new Gradient(
+            $gradient->isRadial,
+            $gradient->from,
+            $gradient->to,
+            array_map(static fn (array $stop): array => [$stop[0], (new self($stop[1]->colour, max(0.001, $stop[1]->opacity)))->onWhite()], $gradient->stops),
+        ));
+    }
 }

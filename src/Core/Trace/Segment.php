@@ -10,10 +10,18 @@ interface Segment
     /** @return array{float, float} */
     public function end(): array;
 
-    /** The same way back, for whom lies on its other side. @param array{float, float} $start where it begins now */
+    /**
+     * The same way back, for whom lies on its other side.
+     *
+     * @param array{float, float} $start where it begins now
+     */
     public function reversedFrom(array $start): self;
 
-    /** As path data of SVG (SVG 1.1, 8.3): one command with absolute places. @param \Closure(float): string $number */
+    /**
+     * As path data of SVG (SVG 1.1, 8.3): one command with absolute places.
+     *
+     * @param \Closure(float): string $number
+     */
     public function path(\Closure $number): string;
 
     /**

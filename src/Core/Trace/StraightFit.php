@@ -38,19 +38,33 @@ final readonly class StraightFit
         return $way < 0 ? new self($mx, $my, -$dx, -$dy) : new self($mx, $my, $dx, $dy);
     }
 
-    /** How far points lie off it. @param list<array{float, float}> $points */
+    /**
+     * How far points lie off it.
+     *
+     * @param list<array{float, float}> $points
+     */
     public function deviation(array $points): float
     {
         return Deviation::of(array_map($this->off(...), $points));
     }
 
-    /** To the one side of it and to the other. @param array{float, float} $point */
+    /**
+     * To the one side of it and to the other.
+     *
+     * @param array{float, float} $point
+     */
     public function off(array $point): float
     {
         return ($point[0] - $this->x) * $this->dy - ($point[1] - $this->y) * $this->dx;
     }
 
-    /** The place on it that is nearest. @param array{float, float} $point @return array{float, float} */
+    /**
+     * The place on it that is nearest.
+     *
+     * @param array{float, float} $point
+     *
+     * @return array{float, float}
+     */
     public function nearest(array $point): array
     {
         $along = ($point[0] - $this->x) * $this->dx + ($point[1] - $this->y) * $this->dy;

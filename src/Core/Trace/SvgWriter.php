@@ -88,12 +88,12 @@ final readonly class SvgWriter
 
     private static function isEdge(Outlines $outlines, Border $border): bool
     {
-        $on = static fn (array $point): array => [
-            abs($point[0]) < 1e-6, abs($point[0] - $outlines->width) < 1e-6, abs($point[1]) < 1e-6, abs($point[1] - $outlines->height) < 1e-6,
-        ];
-        [$start, $end] = [$on($border->start), $on($border->end())];
+        [[$sx, $sy], [$ex, $ey]] = [$border->start, $border->end()];
+        $isAt = static fn (float $one, float $other, float $edge): bool => abs($one - $edge) < 1e-6 && abs($other - $edge) < 1e-6;
 
-        return 1 === \count($border->segments) && [] !== array_filter($start, static fn (bool $is, int $i): bool => $is && $end[$i], \ARRAY_FILTER_USE_BOTH);
+        return 1 === \count($border->segments) && (
+            $isAt($sx, $ex, 0.0) || $isAt($sx, $ex, $outlines->width) || $isAt($sy, $ey, 0.0) || $isAt($sy, $ey, $outlines->height)
+        );
     }
 
     /** @param list<array{int, list<string>}> $groups */

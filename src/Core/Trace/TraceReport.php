@@ -34,18 +34,20 @@ final readonly class TraceReport
         public float $worstOff,
         /** Of all pixels, those that are off by more than is seen at once. */
         public float $offShare,
+        /** Whether it looks like a photograph. */
+        public bool $isPhoto = false,
     ) {
     }
 
     public function isSuited(): bool
     {
-        return self::suits($this->even, $this->mottled) && $this->offShare <= self::MOST_OFF;
+        return self::suits($this->even, $this->mottled, $this->isPhoto) && $this->offShare <= self::MOST_OFF;
     }
 
     /** What is seen before outlines are made. */
-    public static function suits(float $even, float $mottled): bool
+    public static function suits(float $even, float $mottled, bool $isPhoto): bool
     {
-        return $even >= self::LEAST_EVEN && $mottled <= self::MOST_MOTTLED;
+        return !$isPhoto && $even >= self::LEAST_EVEN && $mottled <= self::MOST_MOTTLED;
     }
 
     /** One sentence. */
@@ -59,6 +61,7 @@ final readonly class TraceReport
                 $percent($this->even),
                 \sprintf('%.1f %%', 100 * $this->offShare),
             ),
+            $this->isPhoto => 'It is a photograph: outlines would lose its detail. A way of enlarging keeps it.',
             $this->mottled > self::MOST_MOTTLED => \sprintf(
                 'It is neither flat nor evenly shaded: %s of it would lose its shading. A way of enlarging keeps it.',
                 $percent($this->mottled),
@@ -86,6 +89,7 @@ final readonly class TraceReport
             'offShare' => round($this->offShare, 5),
             'even' => round($this->even, 4),
             'mottled' => round($this->mottled, 4),
+            'photo' => $this->isPhoto,
         ];
     }
 
@@ -101,6 +105,7 @@ final readonly class TraceReport
             $record->float('meanOff'),
             $record->float('worstOff'),
             $record->float('offShare'),
+            $record->bool('photo'),
         );
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Trace;
 
+use Snugfit\Core\JsonReader;
+
 /** How a picture becomes outlines. */
 final readonly class TraceSettings
 {
@@ -39,7 +41,11 @@ final readonly class TraceSettings
         }
     }
 
-    /** Pixels of the picture that a point of an edge may lie off its outline. @param float $noise levels that edges are disturbed by */
+    /**
+     * Pixels of the picture that a point of an edge may lie off its outline.
+     *
+     * @param float $noise levels that edges are disturbed by
+     */
     public function tolerance(float $noise = 0.0): float
     {
         return 0.055 * 2 ** (($this->smooth - 50) / 25) * (1 + $noise / 6);
@@ -63,5 +69,18 @@ final readonly class TraceSettings
             'smooth' => $this->smooth,
             'stacked' => $this->isStacked,
         ];
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        return new self(
+            $record->optionalInt('colours'),
+            ($record->optionalFloat('detail') ?? 200.0) / 100,
+            $record->optionalInt('smooth') ?? 50,
+            $record->optionalInt('corners') ?? 50,
+            !$record->has('gradients') || $record->bool('gradients'),
+            TraceGround::tryFrom($record->optionalString('ground') ?? '') ?? TraceGround::Keep,
+            $record->has('stacked') && $record->bool('stacked'),
+        );
     }
 }

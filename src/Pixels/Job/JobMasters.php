@@ -12,6 +12,7 @@ use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\UnreadableMaster;
 use Snugfit\Pixels\Repair\PreparedMasters;
 use Snugfit\Pixels\Repair\RepairPreviewer;
+use Snugfit\Pixels\Trace\PictureTracer;
 
 /** Opens the masters that jobs name, as they came or prepared. */
 final readonly class JobMasters
@@ -20,12 +21,18 @@ final readonly class JobMasters
         private DecodedMasters $decoded,
         public PreparedMasters $prepared,
         public RepairPreviewer $previewer,
+        public PictureTracer $tracer,
     ) {
     }
 
     public static function in(string $folder, int $threads = 1): self
     {
-        return new self(new DecodedMasters($folder), new PreparedMasters($folder, $threads), new RepairPreviewer($folder, $threads));
+        return new self(
+            new DecodedMasters($folder),
+            new PreparedMasters($folder, $threads),
+            new RepairPreviewer($folder, $threads),
+            new PictureTracer($folder, $threads),
+        );
     }
 
     /** @throws UnreadableMaster */

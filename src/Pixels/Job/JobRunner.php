@@ -46,6 +46,7 @@ final readonly class JobRunner
             new FindSpecksHandler($masters),
             new ExtractPageHandler($masters),
             new WriteRepairedHandler($renderer, $masters),
+            new TraceHandler($masters),
         ]);
     }
 

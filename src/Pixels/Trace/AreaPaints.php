@@ -102,7 +102,7 @@ final readonly class AreaPaints
             }
         }
 
-        return array_map(static fn (float $sum): float => $sum / max(1, $count), $sums);
+        return array_values(array_map(static fn (float $sum): float => $sum / max(1, $count), $sums));
     }
 
     /**
@@ -184,7 +184,7 @@ final readonly class AreaPaints
     {
         arsort($counts);
         // Those of the large ones first; small ones join them, or are left to what lies beside them.
-        [$sums, $labs, $byArea] = [[], [], []];
+        [$pixels, $levels, $labs, $byArea] = [[], [], [], []];
         foreach ($counts as $number => $count) {
             $lab = self::lab($means[$number]);
             [$nearest, $least] = [null, $alike];
@@ -200,34 +200,37 @@ final readonly class AreaPaints
                 }
                 $nearest = \count($labs);
                 $labs[] = $lab;
-                $sums[] = [0.0, $means[$number]];
+                $levels[] = $means[$number];
+                $pixels[] = 0;
             }
-            $sums[$nearest][0] += $count;
+            $pixels[$nearest] += $count;
             $byArea[$number] = $nearest;
         }
-        [$sums, $into] = self::joined($sums, $labs, min($wanted ?? TraceSettings::MOST_COLOURS, TraceSettings::MOST_COLOURS));
+        $into = self::joined($pixels, $labs, min($wanted ?? TraceSettings::MOST_COLOURS, TraceSettings::MOST_COLOURS));
+        $kept = array_values(array_unique($into));
+        $places = array_flip($kept);
         foreach ($byArea as $number => $i) {
-            $byArea[$number] = $into[$i];
+            $byArea[$number] = $places[$into[$i]];
         }
 
-        return [array_map(static fn (array $sum): PixelPaint => new PixelPaint(self::pure($sum[1], $noise)), $sums), $byArea];
+        return [array_map(static fn (int $i): PixelPaint => new PixelPaint(self::pure($levels[$i], $noise)), $kept), $byArea];
     }
 
     /**
      * No more than so many: those that cost least to be one are.
      *
-     * @param list<array{float, list<float>}>          $sums pixels and levels
+     * @param array<int, int>                         $pixels
      * @param list<array{float, float, float, float}> $labs
      *
-     * @return array{list<array{float, list<float>}>, array<int, int>} and which became which
+     * @return array<int, int> which became which; the larger one's colour is the one that is seen
      */
-    private static function joined(array $sums, array $labs, int $most): array
+    private static function joined(array $pixels, array $labs, int $most): array
     {
-        $into = array_keys($sums);
-        while (\count($sums) > $most) {
+        $into = array_keys($pixels);
+        while (\count($pixels) > $most) {
             [$one, $other, $least] = [0, 0, \INF];
-            foreach ($sums as $i => [$count]) {
-                foreach ($sums as $j => [$more]) {
+            foreach ($pixels as $i => $count) {
+                foreach ($pixels as $j => $more) {
                     if ($j >= $i) {
                         break;
                     }
@@ -237,17 +240,15 @@ final readonly class AreaPaints
                     }
                 }
             }
-            // The colour of the larger one: it is the one that is seen.
-            if ($sums[$other][0] > $sums[$one][0]) {
+            if ($pixels[$other] > $pixels[$one]) {
                 [$one, $other] = [$other, $one];
             }
-            $sums[$one][0] += $sums[$other][0];
-            unset($sums[$other]);
+            $pixels[$one] += $pixels[$other];
+            unset($pixels[$other]);
             $into = array_map(static fn (int $i): int => $i === $other ? $one : $i, $into);
         }
-        $places = array_flip(array_keys($sums));
 
-        return [array_values($sums), array_map(static fn (int $i): int => $places[$i], $into)];
+        return $into;
     }
 
     /**
@@ -299,14 +300,14 @@ final readonly class AreaPaints
     public static function pure(array $levels, float $noise): array
     {
         $off = 4.0 + self::PURE_NOISY * $noise;
-        $colours = \array_slice($levels, 0, 3);
+        [$red, $green, $blue] = [$levels[0] ?? 0.0, $levels[1] ?? 0.0, $levels[2] ?? 0.0];
         $rest = \array_slice($levels, 3);
         $rest = array_map(static fn (float $level): float => $level > 251.0 ? 255.0 : ($level < 4.0 ? 0.0 : $level), $rest);
-        if (max($colours) <= $off) {
+        if (max($red, $green, $blue) <= $off) {
             return [0.0, 0.0, 0.0, ...$rest];
         }
 
-        return min($colours) >= 255.0 - $off ? [255.0, 255.0, 255.0, ...$rest] : [...$colours, ...$rest];
+        return min($red, $green, $blue) >= 255.0 - $off ? [255.0, 255.0, 255.0, ...$rest] : [$red, $green, $blue, ...$rest];
     }
 
     /**

@@ -8,7 +8,9 @@ namespace Snugfit\Pixels\Trace;
  * Where paints meet, as chains of pixels' sides between the places where three of them do, and the rings of chains round each area.
  * Two pixels that touch at a corner alone hang together where theirs is the rarer paint of the two: lines do.
  *
- * @phpstan-type Directed array{int, bool} a chain, and whether it is gone backwards
+ * A chain is named with whether it is gone backwards.
+ *
+ * @phpstan-type Directed array{int, bool}
  */
 final class BorderGraph
 {

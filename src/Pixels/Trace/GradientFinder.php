@@ -106,7 +106,7 @@ final class GradientFinder
             [$dx, $dy] = [$x + 0.5 - $from[0], $y + 0.5 - $from[1]];
             $alongs[] = $isRadial ? sqrt($dx * $dx + $dy * $dy) : $dx * $way[0] + $dy * $way[1];
         }
-        [$least, $most] = [min($alongs), max($alongs)];
+        [$least, $most] = [] === $alongs ? [0.0, 0.0] : [min($alongs), max($alongs)];
         if ($most - $least < 4.0) {
             return null;
         }
@@ -137,7 +137,7 @@ final class GradientFinder
         }
         $stops = self::reaching(self::simplified($means), $least, $most);
 
-        return new PixelPaint($total, $stops, $from, $way, $isRadial);
+        return new PixelPaint(array_values($total), $stops, $from, $way, $isRadial);
     }
 
     /**
@@ -164,10 +164,10 @@ final class GradientFinder
         if (0 === $at) {
             return $ends;
         }
-        $one = self::simplified(\array_slice($means, 0, $at + 1));
+        $one = self::simplified([$means[0], ...\array_slice($means, 1, $at)]);
         array_pop($one);
 
-        return [...$one, ...self::simplified(\array_slice($means, $at))];
+        return [...$one, ...self::simplified([$means[$at], ...\array_slice($means, $at + 1)])];
     }
 
     /**

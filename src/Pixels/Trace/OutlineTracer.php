@@ -38,11 +38,12 @@ final readonly class OutlineTracer
 
     /**
      * @param bool $isForced whether outlines are wanted of what does not suit them
+     * @param bool $isPhoto  whether it looks like a photograph otherwise
      *
      * @return array{Outlines, float, float} in the source's pixels, with the shares of it that are even, and that are neither even nor
      *   evenly shaded; without shapes where it does not suit
      */
-    public function trace(TraceSource $source, bool $isForced = false): array
+    public function trace(TraceSource $source, bool $isForced = false, bool $isPhoto = false): array
     {
         $picture = $source->picture;
         $areas = FlatAreas::of($picture, $source->noise);
@@ -50,7 +51,7 @@ final readonly class OutlineTracer
         $pixels = $picture->size()->pixels();
         $even = array_sum(array_intersect_key($areas->counts, $paints->byArea)) / $pixels;
         $mottled = array_sum($paints->mottled) / $pixels;
-        if (!$isForced && !TraceReport::suits($even, $mottled)) {
+        if (!$isForced && !TraceReport::suits($even, $mottled, $isPhoto)) {
             return [new Outlines($picture->size()->width, $picture->size()->height, [], [], []), $even, $mottled];
         }
         $map = PaintMap::of($picture, $areas, $paints);
@@ -184,7 +185,7 @@ final readonly class OutlineTracer
     private static function paint(PixelPaint $paint): Paint
     {
         $flat = self::flat($paint->levels);
-        if (!$paint->isGraded()) {
+        if ([] === $paint->stops) {
             return $flat;
         }
         [$first, $last] = [$paint->stops[0][0], $paint->stops[\count($paint->stops) - 1][0]];

@@ -142,7 +142,11 @@ final class PaintMap
         return \chr($nearest);
     }
 
-    /** Gives pixels without a paint those of their neighbours, what looks most alike first. @param list<int> $pixels */
+    /**
+     * Gives pixels without a paint those of their neighbours, what looks most alike first.
+     *
+     * @param list<int> $pixels
+     */
     private function grow(array $pixels): void
     {
         [$width, $bands] = [$this->width, $this->bands];

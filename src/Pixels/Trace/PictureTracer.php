@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Trace;
 
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\KindGuess;
+use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Trace\ImpossibleTrace;
+use Snugfit\Core\Trace\Shape;
 use Snugfit\Core\Trace\SvgWriter;
 use Snugfit\Core\Trace\TraceReport;
 use Snugfit\Core\Trace\TraceSettings;
@@ -13,8 +17,8 @@ use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\Onnx\OnnxFailed;
 use Snugfit\Pixels\Reading\EvidenceReader;
 use Snugfit\Pixels\Reading\JpegHeader;
+use Snugfit\Pixels\Reading\KindFeatureExtractor;
 use Snugfit\Pixels\Reading\Master;
-use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Pixels\Vips\Image;
 
 /** Master -> outlines, the drawing that they are, and the difference to the picture. */
@@ -56,12 +60,12 @@ final readonly class PictureTracer
             $this->threads,
             null === $tell ? null : static fn (float $share) => $tell(self::SOURCE * $share),
         );
-        $tracer = new OutlineTracer($settings);
-        [$found, $even, $mottled] = $tracer->trace($source, $isForced);
+        $kind = KindGuess::from((new KindFeatureExtractor())->measure($plain))->kind;
+        [$found, $even, $mottled] = (new OutlineTracer($settings))->trace($source, $isForced, Kind::Photo === $kind);
         $outlines = $found->scaled(1 / $source->times);
         $svg = SvgWriter::write($outlines, $settings->isStacked);
         [$mean, $worst, $share] = [] === $outlines->shapes ? [0.0, 0.0, 0.0] : self::difference($svg, $plain);
-        $used = array_unique(array_map(static fn ($shape): int => $shape->paint, $outlines->shapes));
+        $used = array_unique(array_map(static fn (Shape $shape): int => $shape->paint, $outlines->shapes));
 
         return new TracedPicture(
             $outlines,
@@ -76,6 +80,7 @@ final readonly class PictureTracer
                 $mean,
                 $worst,
                 $share,
+                Kind::Photo === $kind,
             ),
         );
     }

@@ -84,13 +84,21 @@ trait Regions
         return $this->both($numbers->mappedBy($seeds->gatheredBy($numbers, self::HIGHEST)->cast(BandFormat::Byte)));
     }
 
-    /** The sum of the samples of each part, a pixel a number, from 0 on. @param self $numbers of the parts: numbered() */
+    /**
+     * The sum of the samples of each part, a pixel a number, from 0 on.
+     *
+     * @param self $numbers of the parts: numbered()
+     */
     public function sumsBy(self $numbers): self
     {
         return $this->gatheredBy($numbers, self::SUM);
     }
 
-    /** The highest sample of each part, a pixel a number, from 0 on. @param self $numbers of the parts: numbered() */
+    /**
+     * The highest sample of each part, a pixel a number, from 0 on.
+     *
+     * @param self $numbers of the parts: numbered()
+     */
     public function highestBy(self $numbers): self
     {
         return $this->gatheredBy($numbers, self::HIGHEST);

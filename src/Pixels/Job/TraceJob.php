@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Job;
+
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Trace\OutlineFormat;
+use Snugfit\Core\Trace\TraceSettings;
+
+/** Make outlines of a picture, as a file to take away. */
+final readonly class TraceJob implements PixelJob
+{
+    /** Seconds. */
+    private const MOST = 600.0;
+
+    /**
+     * @param EditList   $edits    what is done to the master first
+     * @param bool       $isForced whether outlines are wanted of what does not suit them; nothing is written otherwise
+     * @param ?PixelSize $size     of a PNG; the picture's own where null
+     */
+    public function __construct(
+        public JobMaster $master,
+        public EditList $edits,
+        public TraceSettings $settings,
+        public OutlineFormat $format,
+        public string $target,
+        public bool $isForced = false,
+        public ?PixelSize $size = null,
+    ) {
+    }
+
+    public static function name(): string
+    {
+        return 'trace';
+    }
+
+    public static function fromJson(JsonReader $job): self
+    {
+        return new self(
+            JobMaster::fromJson($job->record('master')),
+            EditList::fromRecord($job->record('edits')),
+            TraceSettings::fromRecord($job->record('settings')),
+            OutlineFormat::from($job->string('format')),
+            JobPath::in($job, 'target'),
+            $job->bool('forced'),
+            $job->has('width') ? new PixelSize($job->int('width'), $job->int('height')) : null,
+        );
+    }
+
+    public function toArray(): array
+    {
+        return [
+            'master' => $this->master->toArray(),
+            'edits' => $this->edits->toList(),
+            'settings' => $this->settings->toArray(),
+            'format' => $this->format->value,
+            'target' => JobPath::encoded($this->target),
+            'forced' => $this->isForced,
+            ...null === $this->size ? [] : ['width' => $this->size->width, 'height' => $this->size->height],
+        ];
+    }
+
+    public function files(): JobFiles
+    {
+        return new JobFiles([$this->master->path], [$this->target]);
+    }
+
+    public function timeLimit(): float
+    {
+        return self::MOST;
+    }
+}
