@@ -13,6 +13,7 @@ enum EditKind: string
     case CutOut = 'cutout';
     case Trim = 'trim';
     case Tone = 'tone';
+    case Trace = 'trace';
 
     public function label(): string
     {
@@ -23,6 +24,7 @@ enum EditKind: string
             self::CutOut => 'Cut out',
             self::Trim => 'Trim',
             self::Tone => 'Tone',
+            self::Trace => 'Outlines',
         };
     }
 }

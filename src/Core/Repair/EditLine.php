@@ -37,6 +37,7 @@ final readonly class EditLine
             EditKind::CutOut => CutOut::fromRecord($record),
             EditKind::Trim => Trim::fromRecord($record),
             EditKind::Tone => Tone::fromRecord($record),
+            EditKind::Trace => Tracing::fromRecord($record),
         };
 
         return new self($edit, !$record->has('on') || $record->bool('on'));

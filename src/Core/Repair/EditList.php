@@ -70,11 +70,30 @@ final readonly class EditList
         return [] === $places ? null : max($places);
     }
 
-    /** With one more at the end; margins are always cut last, so that they see what the others left. */
+    /** The outlines that the picture becomes in the end; null where it stays pixels. */
+    public function tracing(): ?Tracing
+    {
+        $last = \array_slice($this->active(), -1)[0] ?? null;
+
+        return $last instanceof Tracing ? $last : null;
+    }
+
+    /** What is done to pixels alone. */
+    public function untraced(): self
+    {
+        return new self(array_values(array_filter($this->lines, static fn (EditLine $line): bool => !$line->edit instanceof Tracing)));
+    }
+
+    /** With one more at the end; margins are always cut last, so that they see what the others left, and outlines made of all of it. */
     public function with(Edit $edit): self
     {
         $lines = [...$this->lines, new EditLine($edit)];
-        usort($lines, static fn (EditLine $one, EditLine $other): int => ($one->edit instanceof Trim) <=> ($other->edit instanceof Trim));
+        $rank = static fn (EditLine $line): int => match ($line->edit->kind()) {
+            EditKind::Trace => 2,
+            EditKind::Trim => 1,
+            default => 0,
+        };
+        usort($lines, static fn (EditLine $one, EditLine $other): int => $rank($one) <=> $rank($other));
 
         return new self($lines);
     }

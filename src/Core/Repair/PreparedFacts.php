@@ -7,6 +7,7 @@ namespace Snugfit\Core\Repair;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Trace\TraceReport;
 
 /** What was read from a prepared master, and what came of its edits. */
 final readonly class PreparedFacts
@@ -20,19 +21,21 @@ final readonly class PreparedFacts
         public MasterFacts $facts,
         public ?CutOutReport $cutOut,
         public FractionBox $kept,
+        /** Where it became outlines. */
+        public ?TraceReport $trace = null,
     ) {
     }
 
     /**
      * What counts for placements: the prepared picture's pixels, and what was read from the master about its making and its kind.
-     * A drawing of lines has become one of pixels.
+     * A drawing of lines has become one of pixels, or pixels one of lines.
      */
     public function over(MasterFacts $master): MasterFacts
     {
         $own = $this->facts;
 
         return new MasterFacts(
-            format: $master->format->isVector() ? $own->format : $master->format,
+            format: $master->format->isVector() || $own->format->isVector() ? $own->format : $master->format,
             size: $own->size,
             bytes: $master->bytes,
             sha256: $master->sha256,
@@ -50,7 +53,7 @@ final readonly class PreparedFacts
             lettering: $own->lettering,
             kindConfidence: $master->kindConfidence,
             kindOther: $master->kindOther,
-            evidence: $master->evidence,
+            evidence: $own->format->isVector() ? null : $master->evidence,
             ground: $own->ground,
         );
     }
@@ -63,6 +66,7 @@ final readonly class PreparedFacts
             'facts' => $this->facts->toArray(),
             'cutOut' => $this->cutOut?->toArray(),
             'kept' => $this->kept->toList(),
+            ...null === $this->trace ? [] : ['trace' => $this->trace->toArray()],
         ];
     }
 
@@ -73,6 +77,7 @@ final readonly class PreparedFacts
             MasterFacts::fromRecord($record->record('facts')),
             $record->has('cutOut') ? CutOutReport::fromRecord($record->record('cutOut')) : null,
             FractionBox::listOf([$record->toArray()['kept'] ?? null])[0],
+            $record->has('trace') ? TraceReport::fromRecord($record->record('trace')) : null,
         );
     }
 }

@@ -21,6 +21,22 @@ final readonly class CubicSegment implements Segment
         return $this->end;
     }
 
+    /**
+     * @param array{float, float} $start
+     *
+     * @return array{float, float} a place on it, from 0 at the start to 1
+     */
+    public function at(array $start, float $t): array
+    {
+        $s = 1 - $t;
+        [$a, $b, $c, $d] = [$s ** 3, 3 * $t * $s ** 2, 3 * $t ** 2 * $s, $t ** 3];
+
+        return [
+            $a * $start[0] + $b * $this->first[0] + $c * $this->second[0] + $d * $this->end[0],
+            $a * $start[1] + $b * $this->first[1] + $c * $this->second[1] + $d * $this->end[1],
+        ];
+    }
+
     public function reversedFrom(array $start): self
     {
         return new self($this->second, $this->first, $start);

@@ -22,6 +22,17 @@ final readonly class Outlines
     ) {
     }
 
+    /**
+     * The same borders with other paints.
+     *
+     * @param list<Paint> $paints
+     * @param list<Shape> $shapes
+     */
+    public function with(array $paints, array $shapes): self
+    {
+        return new self($this->width, $this->height, $paints, $this->borders, $shapes);
+    }
+
     public function nodes(): int
     {
         return array_sum(array_map(static fn (Border $border): int => \count($border->segments), $this->borders));
@@ -34,7 +45,7 @@ final readonly class Outlines
             $this->width * $times,
             $this->height * $times,
             array_map(
-                static fn (Paint $paint): Paint => new Paint($paint->colour, $paint->opacity, $paint->gradient?->scaled($times)),
+                static fn (Paint $paint): Paint => new Paint($paint->colour, $paint->opacity, $paint->gradient?->scaled($times), $paint->name),
                 $this->paints,
             ),
             array_map(static fn (Border $border): Border => $border->scaled($times), $this->borders),
@@ -45,12 +56,6 @@ final readonly class Outlines
     /** With what shines through mixed with white, as paper shows it. */
     public function onWhite(): self
     {
-        return new self(
-            $this->width,
-            $this->height,
-            array_map(static fn (Paint $paint): Paint => $paint->onWhite(), $this->paints),
-            $this->borders,
-            $this->shapes,
-        );
+        return $this->with(array_map(static fn (Paint $paint): Paint => $paint->onWhite(), $this->paints), $this->shapes);
     }
 }

@@ -10,9 +10,14 @@ final readonly class Paint
     /**
      * @param string $colour  sRGB, six hexadecimal digits; of a gradient, its mean
      * @param float  $opacity 0 to 1
+     * @param ?string $name   of the spot colour that it is printed with
      */
-    public function __construct(public string $colour, public float $opacity = 1.0, public ?Gradient $gradient = null)
-    {
+    public function __construct(
+        public string $colour,
+        public float $opacity = 1.0,
+        public ?Gradient $gradient = null,
+        public ?string $name = null,
+    ) {
     }
 
     public function isNothing(): bool

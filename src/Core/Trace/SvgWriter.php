@@ -35,7 +35,8 @@ final readonly class SvgWriter
             $paint = $outlines->paints[$i];
             $name = $isStacked ? 'layer-'.($place + 1) : 'paint-'.($i + 1);
             $fill = null === $paint->gradient ? '#'.$paint->colour : 'url(#shade-'.($i + 1).')';
-            $defs[] = \sprintf("<g id=\"%s\">\n%s\n</g>", $name, implode("\n", $paths));
+            $title = null === $paint->name ? '' : '<title>'.htmlspecialchars($paint->name, \ENT_XML1)."</title>\n";
+            $defs[] = \sprintf("<g id=\"%s\">\n%s%s\n</g>", $name, $title, implode("\n", $paths));
             $opacity = $paint->opacity < 1.0 ? \sprintf(' fill-opacity="%s"', self::number($paint->opacity, 3)) : '';
             // What shines through would be seen twice.
             if (!$paint->shinesThrough()) {

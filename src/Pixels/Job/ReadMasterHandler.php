@@ -36,8 +36,8 @@ final readonly class ReadMasterHandler implements PixelJobHandler
             return $this->reader->read($master, $job->previews)->toArray();
         }
         $facts = $this->reader->read($this->masters->prepared->of($master, $job->edits), $job->previews);
-        [$cutOut, $kept] = $this->masters->prepared->report($master, $job->edits);
+        [$cutOut, $kept, $trace] = $this->masters->prepared->report($master, $job->edits);
 
-        return (new PreparedFacts($job->edits->preparedHash($master->sha256()), $facts, $cutOut, $kept))->toArray();
+        return (new PreparedFacts($job->edits->preparedHash($master->sha256()), $facts, $cutOut, $kept, $trace))->toArray();
     }
 }

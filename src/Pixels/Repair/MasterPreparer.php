@@ -47,7 +47,7 @@ final readonly class MasterPreparer
     public function prepared(Image $picture, EditList $edits): PreparedMaster
     {
         $prepared = new PreparedMaster($picture, null, FractionBox::whole());
-        foreach ($edits->active() as $edit) {
+        foreach ($edits->untraced()->active() as $edit) {
             $prepared = $this->edited($prepared, $edit);
         }
 

@@ -40,7 +40,7 @@ final readonly class RepairPreviewer
     {
         $before = $after = [];
         $cutOut = null;
-        foreach ($edits->active() as $edit) {
+        foreach ($edits->untraced()->active() as $edit) {
             if (null === $cutOut && $edit instanceof CutOut) {
                 $cutOut = $edit->scaled($side / $master->size()->longSide());
             } elseif (null === $cutOut) {

@@ -252,7 +252,7 @@ final class PaintMap
                 }
             }
             // Between two paints, an edge's own ripples look a little like a line.
-            $isEdge = $before[$at - 2] !== $before[$at + 2] || ($before[$at - 2 * $w] ?? "") !== ($before[$at + 2 * $w] ?? "");
+            $isEdge = $before[$at - 2] !== $before[$at + 2] || ($before[$at - 2 * $w] ?? '') !== ($before[$at + 2 * $w] ?? '');
             $needed = max(self::OF_STRONGEST * $strongest, $isEdge ? $this->onEdge : 0.0);
             if ($shares[$at] >= $needed) {
                 $this->map[$at] = \chr($paint);

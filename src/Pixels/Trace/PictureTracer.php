@@ -8,6 +8,9 @@ use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\KindGuess;
 use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Trace\ImpossibleTrace;
+use Snugfit\Core\Trace\OutlineChange;
+use Snugfit\Core\Trace\OutlineChanger;
+use Snugfit\Core\Trace\Outlines;
 use Snugfit\Core\Trace\Shape;
 use Snugfit\Core\Trace\SvgWriter;
 use Snugfit\Core\Trace\TraceReport;
@@ -62,7 +65,31 @@ final readonly class PictureTracer
         );
         $kind = KindGuess::from((new KindFeatureExtractor())->measure($plain))->kind;
         [$found, $even, $mottled] = (new OutlineTracer($settings))->trace($source, $isForced, Kind::Photo === $kind);
-        $outlines = $found->scaled(1 / $source->times);
+
+        return self::told($found->scaled(1 / $source->times), $settings, $plain, $even, $mottled, Kind::Photo === $kind);
+    }
+
+    /**
+     * The same after changes by hand.
+     *
+     * @param list<OutlineChange> $changes
+     */
+    public function changed(TracedPicture $traced, array $changes, TraceSettings $settings, Master $master): TracedPicture
+    {
+        $outlines = OutlineChanger::change($traced->outlines, $changes);
+        $report = $traced->report;
+
+        return self::told($outlines, $settings, WorkingSpaceConverter::toPlain($master->picture()), $report->even, $report->mottled, $report->isPhoto);
+    }
+
+    private static function told(
+        Outlines $outlines,
+        TraceSettings $settings,
+        Image $plain,
+        float $even,
+        float $mottled,
+        bool $isPhoto,
+    ): TracedPicture {
         $svg = SvgWriter::write($outlines, $settings->isStacked);
         [$mean, $worst, $share] = [] === $outlines->shapes ? [0.0, 0.0, 0.0] : self::difference($svg, $plain);
         $used = array_unique(array_map(static fn (Shape $shape): int => $shape->paint, $outlines->shapes));
@@ -80,7 +107,7 @@ final readonly class PictureTracer
                 $mean,
                 $worst,
                 $share,
-                Kind::Photo === $kind,
+                $isPhoto,
             ),
         );
     }

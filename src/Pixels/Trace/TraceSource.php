@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Trace;
 
 use Snugfit\Core\Artwork\SourceEvidence;
-use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;

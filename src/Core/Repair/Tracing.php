@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Repair;
+
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Trace\OutlineChange;
+use Snugfit\Core\Trace\TraceSettings;
+
+/** The picture becomes outlines: a drawing that is sharp at any size. Whatever else is done to it is done before. */
+final readonly class Tracing implements Edit
+{
+    /** Goes up whenever the same settings would give other outlines than before. */
+    private const EDITION = 1;
+
+    private const MOST_CHANGES = 500;
+
+    /** @param list<OutlineChange> $changes in the order they were made */
+    public function __construct(public TraceSettings $settings = new TraceSettings(), public array $changes = [])
+    {
+        if (\count($changes) > self::MOST_CHANGES) {
+            throw ImpossibleEdit::because('there are more than '.self::MOST_CHANGES.' changes of outlines.');
+        }
+    }
+
+    public function kind(): EditKind
+    {
+        return EditKind::Trace;
+    }
+
+    public function summary(): string
+    {
+        $changes = \count($this->changes);
+
+        return implode(', ', array_filter([
+            null === $this->settings->colours ? 'colours found' : $this->settings->colours.' colours',
+            0 === $changes ? null : ($changes.' '.(1 === $changes ? 'change' : 'changes')),
+        ]));
+    }
+
+    /** @param list<OutlineChange> $changes */
+    public function changedBy(array $changes): self
+    {
+        return new self($this->settings, $changes);
+    }
+
+    public function toArray(): array
+    {
+        return [
+            'changes' => array_map(static fn (OutlineChange $one): array => $one->toArray(), $this->changes),
+            'edition' => self::EDITION,
+            'settings' => $this->settings->toArray(),
+        ];
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        return new self(
+            $record->has('settings') ? TraceSettings::fromRecord($record->record('settings')) : new TraceSettings(),
+            $record->has('changes') ? array_map(OutlineChange::fromRecord(...), $record->records('changes')) : [],
+        );
+    }
+}

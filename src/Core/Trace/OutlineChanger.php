@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Trace;
+
+/** Outlines and changes by hand -> outlines. */
+final class OutlineChanger
+{
+    /** Straight pieces that a curve is taken for, to see what lies within. */
+    private const PIECES = 6;
+
+    /** @param list<OutlineChange> $changes */
+    public static function change(Outlines $outlines, array $changes): Outlines
+    {
+        foreach ($changes as $change) {
+            $outlines = null === $change->at ? self::recoloured($outlines, $change) : self::at($outlines, $change->at, $change->to);
+        }
+
+        return $outlines;
+    }
+
+    private static function recoloured(Outlines $outlines, OutlineChange $change): Outlines
+    {
+        return $outlines->with(array_map(
+            static fn (Paint $paint): Paint => $paint->colour === $change->of && !$paint->isNothing()
+                ? self::paint($change->to, $change->name)
+                : $paint,
+            $outlines->paints,
+        ), $outlines->shapes);
+    }
+
+    /** @param array{float, float} $place in shares of the picture */
+    private static function at(Outlines $outlines, array $place, ?string $to): Outlines
+    {
+        [$x, $y] = [$place[0] * $outlines->width, $place[1] * $outlines->height];
+        $shapes = $outlines->shapes;
+        foreach ($shapes as $i => $shape) {
+            if (self::isWithin($outlines, $shape, $x, $y)) {
+                $shapes[$i] = new Shape(\count($outlines->paints), $shape->rings);
+
+                return $outlines->with([...$outlines->paints, self::paint($to)], $shapes);
+            }
+        }
+
+        return $outlines;
+    }
+
+    private static function paint(?string $colour, ?string $name = null): Paint
+    {
+        return null === $colour ? new Paint('ffffff', 0.0) : new Paint($colour, name: $name);
+    }
+
+    /** Whether a line from the place to the right crosses the shape's outline an odd number of times. */
+    private static function isWithin(Outlines $outlines, Shape $shape, float $x, float $y): bool
+    {
+        $isWithin = false;
+        foreach ($shape->rings as $ring) {
+            $points = self::points($outlines, $ring);
+            foreach ($points as $i => [$ax, $ay]) {
+                [$bx, $by] = $points[($i + 1) % \count($points)];
+                if (($ay > $y) !== ($by > $y) && $x < $ax + ($y - $ay) / ($by - $ay) * ($bx - $ax)) {
+                    $isWithin = !$isWithin;
+                }
+            }
+        }
+
+        return $isWithin;
+    }
+
+    /**
+     * @param list<array{int, bool}> $ring
+     *
+     * @return list<array{float, float}>
+     */
+    private static function points(Outlines $outlines, array $ring): array
+    {
+        $points = [];
+        foreach ($ring as [$border, $isBack]) {
+            $line = $isBack ? $outlines->borders[$border]->reversed() : $outlines->borders[$border];
+            $from = $line->start;
+            foreach ($line->segments as $segment) {
+                foreach ($segment instanceof LineSegment ? [] : $segment->cubicsFrom($from) as $cubic) {
+                    for ($k = 1; $k < self::PIECES; ++$k) {
+                        $points[] = $cubic->at($from, $k / self::PIECES);
+                    }
+                    $from = $cubic->end();
+                    $points[] = $from;
+                }
+                $from = $segment->end();
+                $points[] = $from;
+            }
+        }
+
+        return $points;
+    }
+}

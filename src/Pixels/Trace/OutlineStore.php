@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Trace;
+
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Repair\Tracing;
+use Snugfit\Core\Trace\OutlineRecord;
+use Snugfit\Core\Trace\TraceReport;
+use Snugfit\Pixels\Reading\Master;
+
+/** Keeps outlines as they were found, so that a change by hand needs no tracing anew. */
+final readonly class OutlineStore
+{
+    public function __construct(private string $folder, private PictureTracer $tracer)
+    {
+    }
+
+    /** @param ?\Closure(float): void $tell hears which share of the work is done */
+    public function of(Master $picture, Tracing $tracing, ?\Closure $tell = null): TracedPicture
+    {
+        $settings = $tracing->settings;
+        $name = hash('sha256', $picture->sha256().json_encode($tracing->changedBy([])->toArray(), \JSON_THROW_ON_ERROR));
+        $path = \sprintf('%s/outlines-%s/outlines.json', $this->folder, $name);
+        $found = is_file($path) ? self::read($path) : null;
+        if (null === $found) {
+            $found = $this->tracer->trace($picture, $settings, true, $tell);
+            is_dir(\dirname($path)) || @mkdir(\dirname($path), 0o755, true);
+            $part = \sprintf('%s.%s', $path, bin2hex(random_bytes(4)));
+            file_put_contents($part, json_encode(
+                ['outlines' => OutlineRecord::of($found->outlines), 'report' => $found->report->toArray()],
+                \JSON_THROW_ON_ERROR,
+            ));
+            rename($part, $path);
+        } else {
+            touch($path);
+        }
+
+        return $this->tracer->changed($found, $tracing->changes, $settings, $picture);
+    }
+
+    private static function read(string $path): TracedPicture
+    {
+        $record = JsonReader::decode((string) file_get_contents($path), 'outlines');
+
+        return new TracedPicture(OutlineRecord::read($record->record('outlines')), '', TraceReport::fromRecord($record->record('report')));
+    }
+}
