@@ -7,6 +7,7 @@ namespace Snugfit\Console;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\Tracing;
 use Snugfit\Core\Trace\OutlineFormat;
 use Snugfit\Core\Trace\TraceGround;
 use Snugfit\Core\Trace\TraceReport;
@@ -78,7 +79,7 @@ final class TraceCommand extends Command
         }
         is_dir(\dirname($out)) || @mkdir(\dirname($out), 0o755, true);
         try {
-            $job = new TraceJob($master, new EditList(), $settings, $format, $out, $option->flag('force'), $size);
+            $job = new TraceJob($master, EditList::of(new Tracing($settings)), $format, $out, $option->flag('force'), $size);
             $report = TraceReport::fromRecord($this->processes->withThreads(CpuCount::count())->start($job)->facts());
         } catch (PixelJobFailed $e) {
             return self::failed($errors, $in, $e);

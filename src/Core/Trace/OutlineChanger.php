@@ -7,9 +7,6 @@ namespace Snugfit\Core\Trace;
 /** Outlines and changes by hand -> outlines. */
 final class OutlineChanger
 {
-    /** Straight pieces that a curve is taken for, to see what lies within. */
-    private const PIECES = 6;
-
     /** @param list<OutlineChange> $changes */
     public static function change(Outlines $outlines, array $changes): Outlines
     {
@@ -56,7 +53,7 @@ final class OutlineChanger
     {
         $isWithin = false;
         foreach ($shape->rings as $ring) {
-            $points = self::points($outlines, $ring);
+            $points = $outlines->points($ring);
             foreach ($points as $i => [$ax, $ay]) {
                 [$bx, $by] = $points[($i + 1) % \count($points)];
                 if (($ay > $y) !== ($by > $y) && $x < $ax + ($y - $ay) / ($by - $ay) * ($bx - $ax)) {
@@ -66,32 +63,5 @@ final class OutlineChanger
         }
 
         return $isWithin;
-    }
-
-    /**
-     * @param list<array{int, bool}> $ring
-     *
-     * @return list<array{float, float}>
-     */
-    private static function points(Outlines $outlines, array $ring): array
-    {
-        $points = [];
-        foreach ($ring as [$border, $isBack]) {
-            $line = $isBack ? $outlines->borders[$border]->reversed() : $outlines->borders[$border];
-            $from = $line->start;
-            foreach ($line->segments as $segment) {
-                foreach ($segment instanceof LineSegment ? [] : $segment->cubicsFrom($from) as $cubic) {
-                    for ($k = 1; $k < self::PIECES; ++$k) {
-                        $points[] = $cubic->at($from, $k / self::PIECES);
-                    }
-                    $from = $cubic->end();
-                    $points[] = $from;
-                }
-                $from = $segment->end();
-                $points[] = $from;
-            }
-        }
-
-        return $points;
     }
 }

@@ -7,6 +7,9 @@ namespace Snugfit\Core\Trace;
 /** A picture as areas with outlines. */
 final readonly class Outlines
 {
+    /** Straight pieces that a curve is taken for. */
+    private const PIECES = 6;
+
     /**
      * @param float        $width   pixels of the picture that it was made from
      * @param list<Paint>  $paints
@@ -31,6 +34,65 @@ final readonly class Outlines
     public function with(array $paints, array $shapes): self
     {
         return new self($this->width, $this->height, $paints, $this->borders, $shapes);
+    }
+
+    /**
+     * A ring as a polygon, curves by short straight pieces.
+     *
+     * @param list<array{int, bool}> $ring
+     *
+     * @return list<array{float, float}>
+     */
+    public function points(array $ring): array
+    {
+        $points = [];
+        foreach ($ring as [$border, $isBack]) {
+            $line = $isBack ? $this->borders[$border]->reversed() : $this->borders[$border];
+            $from = $line->start;
+            foreach ($line->segments as $segment) {
+                foreach ($segment instanceof LineSegment ? [] : $segment->cubicsFrom($from) as $cubic) {
+                    for ($k = 1; $k < self::PIECES; ++$k) {
+                        $points[] = $cubic->at($from, $k / self::PIECES);
+                    }
+                    $from = $cubic->end();
+                    $points[] = $from;
+                }
+                $from = $segment->end();
+                $points[] = $from;
+            }
+        }
+
+        return $points;
+    }
+
+    /**
+     * @param list<array{int, bool}> $ring
+     *
+     * @return float pixels within it
+     */
+    public function area(array $ring): float
+    {
+        $points = $this->points($ring);
+        $sum = 0.0;
+        foreach ($points as $i => [$x, $y]) {
+            [$nx, $ny] = $points[($i + 1) % \count($points)];
+            $sum += $x * $ny - $nx * $y;
+        }
+
+        return abs($sum / 2);
+    }
+
+    /** @return array<int, float> share of the picture that each paint covers, by its number */
+    public function shares(): array
+    {
+        $shares = [];
+        foreach ($this->shapes as $shape) {
+            $holes = array_map($this->area(...), \array_slice($shape->rings, 1));
+            $shares[$shape->paint] = ($shares[$shape->paint] ?? 0.0)
+                + max(0.0, $this->area($shape->rings[0]) - array_sum($holes)) / ($this->width * $this->height);
+        }
+
+        return $shares;
     }
 
     public function nodes(): int

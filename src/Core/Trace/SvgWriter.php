@@ -125,7 +125,7 @@ final readonly class SvgWriter
 
             return array_map(static fn (int $paint, array $paths): array => [$paint, $paths], array_keys($groups), $groups);
         }
-        usort($shapes, static fn (Shape $one, Shape $other): int => self::extent($outlines, $other) <=> self::extent($outlines, $one));
+        usort($shapes, static fn (Shape $one, Shape $other): int => $outlines->area($other->rings[0]) <=> $outlines->area($one->rings[0]));
         $isSolid = [] === array_filter($outlines->paints, static fn (Paint $paint): bool => $paint->shinesThrough())
             && self::coversAll($outlines);
         $groups = [];
@@ -140,26 +140,6 @@ final readonly class SvgWriter
         }
 
         return $groups;
-    }
-
-    /** The area within a shape's rim, by its nodes: the larger one lies beneath. */
-    private static function extent(Outlines $outlines, Shape $shape): float
-    {
-        $points = [];
-        foreach ($shape->rings[0] as [$border, $isBack]) {
-            $line = $isBack ? $outlines->borders[$border]->reversed() : $outlines->borders[$border];
-            $points[] = $line->start;
-            foreach ($line->segments as $segment) {
-                $points[] = $segment->end();
-            }
-        }
-        $sum = 0.0;
-        foreach ($points as $i => [$x, $y]) {
-            [$nx, $ny] = $points[($i + 1) % \count($points)];
-            $sum += $x * $ny - $nx * $y;
-        }
-
-        return abs($sum / 2);
     }
 
     /**

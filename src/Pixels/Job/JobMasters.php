@@ -12,6 +12,7 @@ use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\UnreadableMaster;
 use Snugfit\Pixels\Repair\PreparedMasters;
 use Snugfit\Pixels\Repair\RepairPreviewer;
+use Snugfit\Pixels\Trace\OutlineStore;
 use Snugfit\Pixels\Trace\PictureTracer;
 
 /** Opens the masters that jobs name, as they came or prepared. */
@@ -21,7 +22,7 @@ final readonly class JobMasters
         private DecodedMasters $decoded,
         public PreparedMasters $prepared,
         public RepairPreviewer $previewer,
-        public PictureTracer $tracer,
+        public OutlineStore $outlines,
     ) {
     }
 
@@ -31,7 +32,7 @@ final readonly class JobMasters
             new DecodedMasters($folder),
             new PreparedMasters($folder, $threads),
             new RepairPreviewer($folder, $threads),
-            new PictureTracer($folder, $threads),
+            new OutlineStore($folder, new PictureTracer($folder, $threads)),
         );
     }
 

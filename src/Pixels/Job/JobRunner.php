@@ -47,6 +47,7 @@ final readonly class JobRunner
             new ExtractPageHandler($masters),
             new WriteRepairedHandler($renderer, $masters),
             new TraceHandler($masters),
+            new TraceDifferenceHandler($masters),
         ]);
     }
 

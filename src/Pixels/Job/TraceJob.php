@@ -8,23 +8,21 @@ use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Trace\OutlineFormat;
-use Snugfit\Core\Trace\TraceSettings;
 
-/** Make outlines of a picture, as a file to take away. */
+/** Make outlines of a picture, as a file. */
 final readonly class TraceJob implements PixelJob
 {
     /** Seconds. */
     private const MOST = 600.0;
 
     /**
-     * @param EditList   $edits    what is done to the master first
+     * @param EditList   $edits    the last of which makes outlines
      * @param bool       $isForced whether outlines are wanted of what does not suit them; nothing is written otherwise
      * @param ?PixelSize $size     of a PNG; the picture's own where null
      */
     public function __construct(
         public JobMaster $master,
         public EditList $edits,
-        public TraceSettings $settings,
         public OutlineFormat $format,
         public string $target,
         public bool $isForced = false,
@@ -42,7 +40,6 @@ final readonly class TraceJob implements PixelJob
         return new self(
             JobMaster::fromJson($job->record('master')),
             EditList::fromRecord($job->record('edits')),
-            TraceSettings::fromRecord($job->record('settings')),
             OutlineFormat::from($job->string('format')),
             JobPath::in($job, 'target'),
             $job->bool('forced'),
@@ -54,8 +51,7 @@ final readonly class TraceJob implements PixelJob
     {
         return [
             'master' => $this->master->toArray(),
-            'edits' => $this->edits->toList(),
-            'settings' => $this->settings->toArray(),
+            'edits' => $this->edits->effective()->toList(),
             'format' => $this->format->value,
             'target' => JobPath::encoded($this->target),
             'forced' => $this->isForced,

@@ -17,15 +17,21 @@ final readonly class OutlineStore
     {
     }
 
-    /** @param ?\Closure(float): void $tell hears which share of the work is done */
-    public function of(Master $picture, Tracing $tracing, ?\Closure $tell = null): TracedPicture
+    /**
+     * @param bool                   $isForced whether outlines are wanted of what does not suit them; without shapes otherwise
+     * @param ?\Closure(float): void $tell     hears which share of the work is done
+     */
+    public function of(Master $picture, Tracing $tracing, bool $isForced = true, ?\Closure $tell = null): TracedPicture
     {
         $settings = $tracing->settings;
         $name = hash('sha256', $picture->sha256().json_encode($tracing->changedBy([])->toArray(), \JSON_THROW_ON_ERROR));
         $path = \sprintf('%s/outlines-%s/outlines.json', $this->folder, $name);
         $found = is_file($path) ? self::read($path) : null;
         if (null === $found) {
-            $found = $this->tracer->trace($picture, $settings, true, $tell);
+            $found = $this->tracer->trace($picture, $settings, $isForced, $tell);
+            if ([] === $found->outlines->shapes) {
+                return $found;
+            }
             is_dir(\dirname($path)) || @mkdir(\dirname($path), 0o755, true);
             $part = \sprintf('%s.%s', $path, bin2hex(random_bytes(4)));
             file_put_contents($part, json_encode(

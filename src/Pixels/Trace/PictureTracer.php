@@ -27,9 +27,6 @@ use Snugfit\Pixels\Vips\Image;
 /** Master -> outlines, the drawing that they are, and the difference to the picture. */
 final readonly class PictureTracer
 {
-    /** Pixels on the long side at which outlines are held against the picture. */
-    private const COMPARED = 2048;
-
     /** Of the work, what comes before outlines are looked for. */
     private const SOURCE = 0.5;
 
@@ -91,7 +88,7 @@ final readonly class PictureTracer
         bool $isPhoto,
     ): TracedPicture {
         $svg = SvgWriter::write($outlines, $settings->isStacked);
-        [$mean, $worst, $share] = [] === $outlines->shapes ? [0.0, 0.0, 0.0] : self::difference($svg, $plain);
+        $off = [] === $outlines->shapes ? null : OutlineDifference::of($svg, $plain);
         $used = array_unique(array_map(static fn (Shape $shape): int => $shape->paint, $outlines->shapes));
 
         return new TracedPicture(
@@ -104,26 +101,11 @@ final readonly class PictureTracer
                 \count($outlines->shapes),
                 $outlines->nodes(),
                 \strlen($svg),
-                $mean,
-                $worst,
-                $share,
+                $off?->mean() ?? 0.0,
+                $off?->worst() ?? 0.0,
+                $off?->share() ?? 0.0,
                 $isPhoto,
             ),
         );
-    }
-
-    /**
-     * @param Image $plain the picture on white
-     *
-     * @return array{float, float, float} mean and worst CIEDE2000, and the share of pixels that are off by more than is seen at once
-     */
-    private static function difference(string $svg, Image $plain): array
-    {
-        $size = $plain->size();
-        $small = $size->longSide() > self::COMPARED ? $plain->reducedWithin(self::COMPARED) : $plain;
-        $drawn = Image::drawing($svg, ['scale' => (float) ($small->size()->width / $size->width)])->flatten([255.0, 255.0, 255.0]);
-        $off = $drawn->stretched($small->size())->coloursOff($small)->copyToMemory();
-
-        return [$off->average(), $off->largest(), $off->isMoreThan(TraceReport::SEEN)->average() / 255];
     }
 }
