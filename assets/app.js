@@ -15,6 +15,7 @@ import dropZone from './shared/drop-zone.js';
 import fetched from './shared/fetched.js';
 import refresh from './shared/refresh.js';
 import strip from './test-strip/strip.js';
+import trace from './trace/trace.js';
 
 Alpine.data('refresh', refresh);
 Alpine.data('dialog', dialog(Modal));
@@ -27,6 +28,7 @@ Alpine.data('repair', repair);
 Alpine.data('finish', finish);
 Alpine.data('framing', framing);
 Alpine.data('strip', strip);
+Alpine.data('trace', trace);
 Alpine.data('names', names);
 Alpine.data('banner', banner);
 Alpine.start();

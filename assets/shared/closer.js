@@ -16,9 +16,11 @@ export class Closer {
    * @param svg   its viewBox is the picture; data-pixels is the address of parts at their own pixels
    * @param sharp an image element for these
    * @param told  an element that says how close one is
+   * @param largest screen px that a picture's pixel takes at most
    */
-  constructor(svg, sharp, told) {
+  constructor(svg, sharp, told, largest = LARGEST) {
     this.svg = svg;
+    this.largest = largest;
     this.sharp = sharp;
     this.told = told;
     const { width, height } = svg.viewBox.baseVal;
@@ -38,7 +40,7 @@ export class Closer {
   /** Closer by a factor; a place keeps its place on the screen. */
   come(factor, [x, y] = this.middle) {
     const wide = this.svg.clientWidth || 1;
-    const most = Math.max(1, (this.size[0] * LARGEST) / wide);
+    const most = Math.max(1, (this.size[0] * this.largest) / wide);
     const times = Math.min(most, Math.max(1, this.times * factor));
     const turn = this.times / times;
     this.times = times;

@@ -45,10 +45,10 @@ final class TraceCommand extends Command
             ->addArgument('out', InputArgument::REQUIRED, 'The file to write: .svg, .pdf, .eps or .png')
             ->addOption('colours', null, InputOption::VALUE_REQUIRED, 'auto, or 2 to 64', 'auto')
             ->addOption('detail', null, InputOption::VALUE_REQUIRED, 'The smallest area, in pixels of the picture', '2')
-            ->addOption('smooth', null, InputOption::VALUE_REQUIRED, 'How smooth outlines run: 0 keeps to the pixels, 100 is smoothest', '50')
+            ->addOption('smooth', null, InputOption::VALUE_REQUIRED, 'How smooth outlines run: 0 keeps to the pixels, up to 100', '50')
             ->addOption('corners', null, InputOption::VALUE_REQUIRED, 'How many turns are corners: 0 the fewest, 100 the most', '50')
             ->addOption('gradients', null, InputOption::VALUE_NEGATABLE, 'Keep soft shading as gradients, or as steps of colours', true)
-            ->addOption('ground', null, InputOption::VALUE_REQUIRED, 'The background: keep, drop, or found: dropped where it is plain', 'keep')
+            ->addOption('ground', null, InputOption::VALUE_REQUIRED, 'The background: keep, drop, or found: dropped if it is plain', 'keep')
             ->addOption('stacked', null, InputOption::VALUE_NONE, 'Areas lie on each other rather than beside each other')
             ->addOption('size', null, InputOption::VALUE_REQUIRED, 'Of a .png: its long side, or 4000x3000')
             ->addOption('force', null, InputOption::VALUE_NONE, 'Also where outlines do not suit the picture')
@@ -79,7 +79,7 @@ final class TraceCommand extends Command
         }
         is_dir(\dirname($out)) || @mkdir(\dirname($out), 0o755, true);
         try {
-            $job = new TraceJob($master, EditList::of(new Tracing($settings)), $format, $out, $option->flag('force'), $size);
+            $job = new TraceJob($master, EditList::of(new Tracing($settings)), $format, $out, $option->flag('force'), $size?->longSide());
             $report = TraceReport::fromRecord($this->processes->withThreads(CpuCount::count())->start($job)->facts());
         } catch (PixelJobFailed $e) {
             return self::failed($errors, $in, $e);
@@ -89,7 +89,8 @@ final class TraceCommand extends Command
             $told = ['in' => $in, 'out' => $isMade ? $out : null] + $report->toArray();
             $output->writeln(json_encode(
                 $told,
-                \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT | \JSON_INVALID_UTF8_SUBSTITUTE,
+                \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT
+                    | \JSON_INVALID_UTF8_SUBSTITUTE,
             ), OutputInterface::OUTPUT_RAW);
         } elseif ($isMade) {
             $output->writeln(OutputFormatter::escape(\sprintf(

@@ -102,7 +102,8 @@ final readonly class CurveFitter
         }
         $turns = $area > 0;
         [$x, $y, $radius] = [$circle->x, $circle->y, $circle->radius];
-        $quarters = [[$x, $turns ? $y - $radius : $y + $radius], [$x + $radius, $y], [$x, $turns ? $y + $radius : $y - $radius], [$x - $radius, $y]];
+        $down = $turns ? $radius : -$radius;
+        $quarters = [[$x, $y - $down], [$x + $radius, $y], [$x, $y + $down], [$x - $radius, $y]];
 
         return new Border(
             $quarters[3],

@@ -85,7 +85,9 @@ final class OutlineRecord
                 static fn (JsonReader $stop): array => [$stop->float('at'), new Paint($stop->string('colour'), $stop->float('opacity'))],
                 $paint->records('stops'),
             );
-            $gradient = [] === $stops ? null : new Gradient($paint->bool('radial'), [$places[0], $places[1]], [$places[2], $places[3]], $stops);
+            $gradient = [] === $stops
+                ? null
+                : new Gradient($paint->bool('radial'), [$places[0], $places[1]], [$places[2], $places[3]], $stops);
         }
 
         return new Paint($paint->string('colour'), $paint->float('opacity'), $gradient);

@@ -107,7 +107,12 @@ final readonly class Outlines
             $this->width * $times,
             $this->height * $times,
             array_map(
-                static fn (Paint $paint): Paint => new Paint($paint->colour, $paint->opacity, $paint->gradient?->scaled($times), $paint->name),
+                static fn (Paint $paint): Paint => new Paint(
+                    $paint->colour,
+                    $paint->opacity,
+                    $paint->gradient?->scaled($times),
+                    $paint->name,
+                ),
                 $this->paints,
             ),
             array_map(static fn (Border $border): Border => $border->scaled($times), $this->borders),

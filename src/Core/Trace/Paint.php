@@ -53,7 +53,10 @@ final readonly class Paint
             $gradient->isRadial,
             $gradient->from,
             $gradient->to,
-            array_map(static fn (array $stop): array => [$stop[0], (new self($stop[1]->colour, max(0.001, $stop[1]->opacity)))->onWhite()], $gradient->stops),
+            array_map(
+                static fn (array $stop): array => [$stop[0], (new self($stop[1]->colour, max(0.001, $stop[1]->opacity)))->onWhite()],
+                $gradient->stops,
+            ),
         ));
     }
 }

@@ -22,7 +22,11 @@ final readonly class TraceDifferenceJob implements PixelJob
 
     public static function fromJson(JsonReader $job): self
     {
-        return new self(JobMaster::fromJson($job->record('master')), EditList::fromRecord($job->record('edits')), JobPath::in($job, 'target'));
+        return new self(
+            JobMaster::fromJson($job->record('master')),
+            EditList::fromRecord($job->record('edits')),
+            JobPath::in($job, 'target'),
+        );
     }
 
     public function toArray(): array

@@ -30,7 +30,7 @@ final readonly class TraceHandler implements PixelJobHandler
         $picture = $this->masters->prepared($job->master, $job->edits->untraced());
         $traced = $this->masters->outlines->of($picture, $tracing, $job->isForced, $tell);
         if ($job->isForced || $traced->report->isSuited()) {
-            OutlineFile::write($traced->outlines, $tracing->settings->isStacked, $job->format, $job->target, $job->size);
+            OutlineFile::write($traced->outlines, $tracing->settings->isStacked, $job->format, $job->target, $job->longSide);
         }
 
         return $traced->report->toArray() + [

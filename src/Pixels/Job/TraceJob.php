@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
-use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Trace\OutlineFormat;
 
@@ -18,7 +17,7 @@ final readonly class TraceJob implements PixelJob
     /**
      * @param EditList   $edits    the last of which makes outlines
      * @param bool       $isForced whether outlines are wanted of what does not suit them; nothing is written otherwise
-     * @param ?PixelSize $size     of a PNG; the picture's own where null
+     * @param ?int     $longSide pixels of a PNG; the picture's own where null
      */
     public function __construct(
         public JobMaster $master,
@@ -26,7 +25,7 @@ final readonly class TraceJob implements PixelJob
         public OutlineFormat $format,
         public string $target,
         public bool $isForced = false,
-        public ?PixelSize $size = null,
+        public ?int $longSide = null,
     ) {
     }
 
@@ -43,7 +42,7 @@ final readonly class TraceJob implements PixelJob
             OutlineFormat::from($job->string('format')),
             JobPath::in($job, 'target'),
             $job->bool('forced'),
-            $job->has('width') ? new PixelSize($job->int('width'), $job->int('height')) : null,
+            $job->optionalInt('longSide'),
         );
     }
 
@@ -55,7 +54,7 @@ final readonly class TraceJob implements PixelJob
             'format' => $this->format->value,
             'target' => JobPath::encoded($this->target),
             'forced' => $this->isForced,
-            ...null === $this->size ? [] : ['width' => $this->size->width, 'height' => $this->size->height],
+            'longSide' => $this->longSide,
         ];
     }
 

@@ -225,7 +225,9 @@ final class BorderGraph
         if ($chain->isLoop) {
             return $directed;
         }
-        [$corner, $way] = $directed[1] ? [$chain->corners[0], ($chain->ways[0] + 2) % 4] : [$chain->end(), $chain->ways[\count($chain->ways) - 1]];
+        [$corner, $way] = $directed[1]
+            ? [$chain->corners[0], ($chain->ways[0] + 2) % 4]
+            : [$chain->end(), $chain->ways[\count($chain->ways) - 1]];
         foreach ([($way + 3) % 4, $way, ($way + 1) % 4] as $try) {
             if (isset($starts[$corner << 2 | $try])) {
                 return $starts[$corner << 2 | $try];
@@ -283,7 +285,8 @@ final class BorderGraph
                 foreach ($inner as $hole) {
                     $size -= $sizes[$hole];
                 }
-                $areas[] = [$this->paintOf($ring[0]), [$ring, ...array_map(static fn (int $hole): array => $rings[$hole], $inner)], intdiv($size, 2)];
+                $all = [$ring, ...array_map(static fn (int $hole): array => $rings[$hole], $inner)];
+                $areas[] = [$this->paintOf($ring[0]), $all, intdiv($size, 2)];
             }
         }
         $this->areas = $areas;

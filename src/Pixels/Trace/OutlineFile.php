@@ -18,18 +18,18 @@ use Symfony\Component\Process\Process;
 final class OutlineFile
 {
     /**
-     * @param ?PixelSize $size of a PNG, in the outlines' proportions; the picture's own where null
+     * @param ?int $longSide pixels of a PNG; the picture's own where null
      *
      * @throws UnwritablePrintFile
      */
-    public static function write(Outlines $outlines, bool $isStacked, OutlineFormat $format, string $target, ?PixelSize $size = null): void
+    public static function write(Outlines $outlines, bool $isStacked, OutlineFormat $format, string $target, ?int $longSide = null): void
     {
         // PostScript knows nothing half-transparent: on white, as it is on paper, or all of it would become pixels.
         $svg = SvgWriter::write(OutlineFormat::Eps === $format ? $outlines->onWhite() : $outlines, $isStacked);
         $part = \sprintf('%s.%s.part.%s', $target, bin2hex(random_bytes(4)), $format->value);
         try {
             if (OutlineFormat::Png === $format) {
-                self::drawing($svg, $size ?? new PixelSize((int) ceil($outlines->width), (int) ceil($outlines->height)), $outlines)
+                self::drawing($svg, $outlines, $longSide)
                     ->save('png', $part, ['profile' => 'srgb']);
             } elseif (OutlineFormat::Svg === $format) {
                 if (\strlen($svg) !== @file_put_contents($part, $svg)) {
@@ -51,9 +51,10 @@ final class OutlineFile
         }
     }
 
-    private static function drawing(string $svg, PixelSize $size, Outlines $outlines): Image
+    private static function drawing(string $svg, Outlines $outlines, ?int $longSide): Image
     {
-        $scale = max($size->width / $outlines->width, $size->height / $outlines->height);
+        $scale = ($longSide ?? max($outlines->width, $outlines->height)) / max($outlines->width, $outlines->height);
+        $size = new PixelSize(max(1, (int) round($outlines->width * $scale)), max(1, (int) round($outlines->height * $scale)));
         $drawn = Image::drawing($svg, ['scale' => (float) $scale]);
 
         return $drawn->size()->equals($size) ? $drawn : $drawn->resize($size, Kernel::Lanczos);

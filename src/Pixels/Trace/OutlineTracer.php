@@ -128,9 +128,13 @@ final readonly class OutlineTracer
     /** What is too small for points: the pixels' own sides. */
     private static function square(Chain $chain, int $width): Border
     {
-        $places = array_map(static fn (int $corner): array => [(float) ($corner % $width - 1), (float) (intdiv($corner, $width) - 1)], $chain->corners);
+        $places = array_map(
+            static fn (int $corner): array => [(float) ($corner % $width - 1), (float) (intdiv($corner, $width) - 1)],
+            $chain->corners,
+        );
+        $sides = array_map(static fn (array $place): LineSegment => new LineSegment(...$place), \array_slice($places, 1));
 
-        return new Border($places[0], array_map(static fn (array $place): LineSegment => new LineSegment(...$place), \array_slice($places, 1)));
+        return new Border($places[0], $sides);
     }
 
     /**

@@ -163,8 +163,8 @@ final class PaintMap
                     continue;
                 }
                 $tried = $paint;
-                $queues[$this->off($pixelBytes, $at, $bands, $flat[$paint] ?? $graded[$paint]->at($at % $width - 1, intdiv($at, $width) - 1))][]
-                    = $at << 8 | $paint;
+                $levels = $flat[$paint] ?? $graded[$paint]->at($at % $width - 1, intdiv($at, $width) - 1);
+                $queues[$this->off($pixelBytes, $at, $bands, $levels)][] = $at << 8 | $paint;
             }
         }
         $most = 255 * $bands;
@@ -181,7 +181,8 @@ final class PaintMap
                 foreach ($beside as $step) {
                     $to = $at + $step;
                     if (self::NONE === \ord($map[$to])) {
-                        $off = $this->off($pixelBytes, $to, $bands, $flat[$paint] ?? $graded[$paint]->at($to % $width - 1, intdiv($to, $width) - 1));
+                        $levels = $flat[$paint] ?? $graded[$paint]->at($to % $width - 1, intdiv($to, $width) - 1);
+                        $off = $this->off($pixelBytes, $to, $bands, $levels);
                         $queues[$off][] = $to << 8 | $paint;
                         $lowest = $off < $lowest ? $off : $lowest;
                     }

@@ -76,7 +76,9 @@ final readonly class PictureTracer
         $outlines = OutlineChanger::change($traced->outlines, $changes);
         $report = $traced->report;
 
-        return self::told($outlines, $settings, WorkingSpaceConverter::toPlain($master->picture()), $report->even, $report->mottled, $report->isPhoto);
+        $plain = WorkingSpaceConverter::toPlain($master->picture());
+
+        return self::told($outlines, $settings, $plain, $report->even, $report->mottled, $report->isPhoto);
     }
 
     private static function told(

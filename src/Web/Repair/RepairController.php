@@ -117,7 +117,7 @@ final class RepairController extends AbstractController
         #[MapQueryParameter] bool $plain = false,
         #[MapQueryParameter] bool $quick = false,
     ): Response {
-        $edits = $plain ? new EditList() : $artwork->edits()->untrimmed();
+        $edits = $plain ? new EditList() : $artwork->edits()->untraced()->untrimmed();
 
         return $this->pictures->answer(
             RepairPreviewJob::key($artwork->master(), $edits, $quick),
@@ -143,7 +143,7 @@ final class RepairController extends AbstractController
     {
         $this->mustBeReadable($artwork);
 
-        return $pixels->answer($artwork, $artwork->edits()->untrimmed(), $artwork->untrimmedSize(), $request);
+        return $pixels->answer($artwork, $artwork->edits()->untraced()->untrimmed(), $artwork->untrimmedSize(), $request);
     }
 
     /** @return array{batch: Batch, artwork: BatchArtwork, strip: RepairStrip, fabrics: list<Fabric>} */
