@@ -10,6 +10,7 @@ use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Repair\CutOut;
+use Snugfit\Core\Repair\Tracing;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Folder\FolderEdits;
@@ -74,7 +75,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             'way',
             null,
             InputOption::VALUE_REQUIRED,
-            'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest',
+            'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest; or traced: as outlines',
             'auto',
         )
             ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
@@ -204,7 +205,11 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         }
 
         return new FolderEdits(
-            array_values(array_filter([$option->flag('cutout') ? new CutOut() : null, $option->trim()])),
+            array_values(array_filter([
+                $option->flag('cutout') ? new CutOut() : null,
+                $option->trim(),
+                $option->isTraced() ? new Tracing(isForced: false) : null,
+            ])),
             $folder,
         );
     }

@@ -37,7 +37,7 @@ final readonly class MakingOptions
 
         return new RenderOptions(
             $format,
-            $this->option->upscaleSettings(),
+            $this->option->isTraced() ? null : $this->option->upscaleSettings(),
             $this->finish(),
             $profile,
             $this->option->choice('intent', RenderingIntent::class),

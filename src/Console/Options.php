@@ -128,6 +128,12 @@ final readonly class Options
             );
     }
 
+    /** Whether --way asks for outlines rather than for pixels. */
+    public function isTraced(): bool
+    {
+        return 'traced' === $this->text('way');
+    }
+
     /** What --trim asks for, with what it leaves; null where it is not given. */
     public function trim(): ?Trim
     {

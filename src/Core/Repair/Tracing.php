@@ -16,9 +16,15 @@ final readonly class Tracing implements Edit
 
     private const MOST_CHANGES = 500;
 
-    /** @param list<OutlineChange> $changes in the order they were made */
-    public function __construct(public TraceSettings $settings = new TraceSettings(), public array $changes = [])
-    {
+    /**
+     * @param list<OutlineChange> $changes  in the order they were made
+     * @param bool                $isForced whether a picture that outlines do not suit becomes them, too, rather than being refused
+     */
+    public function __construct(
+        public TraceSettings $settings = new TraceSettings(),
+        public array $changes = [],
+        public bool $isForced = true,
+    ) {
         if (\count($changes) > self::MOST_CHANGES) {
             throw ImpossibleEdit::because('there are more than '.self::MOST_CHANGES.' changes of outlines.');
         }
@@ -42,7 +48,7 @@ final readonly class Tracing implements Edit
     /** @param list<OutlineChange> $changes */
     public function changedBy(array $changes): self
     {
-        return new self($this->settings, $changes);
+        return new self($this->settings, $changes, $this->isForced);
     }
 
     public function toArray(): array
@@ -50,6 +56,7 @@ final readonly class Tracing implements Edit
         return [
             'changes' => array_map(static fn (OutlineChange $one): array => $one->toArray(), $this->changes),
             'edition' => self::EDITION,
+            ...$this->isForced ? [] : ['ifSuited' => true],
             'settings' => $this->settings->toArray(),
         ];
     }
@@ -59,6 +66,7 @@ final readonly class Tracing implements Edit
         return new self(
             $record->has('settings') ? TraceSettings::fromRecord($record->record('settings')) : new TraceSettings(),
             $record->has('changes') ? array_map(OutlineChange::fromRecord(...), $record->records('changes')) : [],
+            !$record->has('ifSuited') || !$record->bool('ifSuited'),
         );
     }
 }

@@ -12,6 +12,12 @@ final class ImpossibleTrace extends \InvalidArgumentException implements Failure
 {
     use TellsSentence;
 
+    /** @param string $why a sentence */
+    public static function unsuited(string $why): self
+    {
+        return new self('It is not for outlines. '.$why);
+    }
+
     public static function because(string $why): self
     {
         return new self('Outlines cannot be made as they are asked for: '.$why);

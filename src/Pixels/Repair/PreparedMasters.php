@@ -111,7 +111,10 @@ final readonly class PreparedMasters
     private function trace(Master $master, EditList $before, Tracing $tracing, string $folder, ?\Closure $tell): array
     {
         $traced = (new OutlineStore($this->folder, new PictureTracer($this->folder, $this->threads)))
-            ->of($this->of($master, $before), $tracing, tell: $tell);
+            ->of($this->of($master, $before), $tracing, $tracing->isForced, $tell);
+        if (!$tracing->isForced && !$traced->report->isSuited()) {
+            throw ImpossibleTrace::unsuited($traced->report->why());
+        }
         self::put($folder, self::DRAWING, $traced->svg);
         [$cutOut, $kept] = $before->isSilent() ? [null, FractionBox::whole()] : $this->report($master, $before);
 
