@@ -18,7 +18,7 @@ debian_farm="$debian_server php8.2-pgsql"
 debian_work="$debian_command php8.2-pgsql supervisor passwd hostname"
 debian_bench="$debian_command libvips-tools"
 debian_test="$debian_farm postgresql openssh-server openssh-client iproute2 chromium libvips-tools imagemagick"
-debian_test="$debian_test libimage-exiftool-perl icc-profiles-free liblcms2-utils procps python3-pil"
+debian_test="$debian_test libimage-exiftool-perl icc-profiles-free liblcms2-utils procps python3-pil potrace cairosvg"
 packages=debian_$purpose
 
 # A command that is there by other means (Composer or Node.js from elsewhere) needs no package.

@@ -14,7 +14,7 @@ final readonly class TraceReport
     private const MOST_MOTTLED = 0.08;
 
     /** Of the picture, what outlines may miss by more than is seen at once. */
-    private const MOST_OFF = 0.2;
+    private const MOST_OFF = 0.3;
 
     /** CIEDE2000 that is seen at once. */
     public const SEEN = 5.0;
@@ -34,20 +34,20 @@ final readonly class TraceReport
         public float $worstOff,
         /** Of all pixels, those that are off by more than is seen at once. */
         public float $offShare,
-        /** Whether it looks like a photograph. */
+        /** Whether it looks like a photograph, and its outlines do. */
         public bool $isPhoto = false,
     ) {
     }
 
     public function isSuited(): bool
     {
-        return self::suits($this->even, $this->mottled, $this->isPhoto) && $this->offShare <= self::MOST_OFF;
+        return !$this->isPhoto && self::suits($this->even, $this->mottled) && $this->offShare <= self::MOST_OFF;
     }
 
     /** What is seen before outlines are made. */
-    public static function suits(float $even, float $mottled, bool $isPhoto): bool
+    public static function suits(float $even, float $mottled): bool
     {
-        return !$isPhoto && $even >= self::LEAST_EVEN && $mottled <= self::MOST_MOTTLED;
+        return $even >= self::LEAST_EVEN && $mottled <= self::MOST_MOTTLED;
     }
 
     /** One sentence. */

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Trace;
 
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
 /** Where a picture is even: what hangs together without an edge in it, and the colour of each such area. */
@@ -39,7 +42,10 @@ final readonly class FlatAreas
      */
     public static function of(Image $picture, float $noise = 0.0): self
     {
-        $steps = $picture->ranked(3, 8)->minus($picture->ranked(3, 0))->cast($picture->format())->copyToMemory();
+        $size = $picture->size();
+        $wide = $picture->embed(1, 1, new PixelSize($size->width + 2, $size->height + 2), Extend::Copy);
+        $steps = $wide->ranked(3, 8)->minus($wide->ranked(3, 0))->cast($picture->format())
+            ->crop(new PixelWindow(1, 1, $size->width, $size->height))->copyToMemory();
         $threshold = min(self::NOISY, self::threshold($steps) + $noise / 2);
         $even = $steps->isLessThan($threshold)->inAllBands()->copyToMemory();
         $numbers = $even->numbered();

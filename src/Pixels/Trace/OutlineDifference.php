@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Trace;
 
 use Snugfit\Core\Trace\TraceReport;
+use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
 
 /** How outlines differ from the picture that they were made of, at its own pixels: CIEDE2000. */
 final readonly class OutlineDifference
@@ -22,9 +24,12 @@ final readonly class OutlineDifference
     {
         $size = $plain->size();
         $small = $size->longSide() > self::COMPARED ? $plain->reducedWithin(self::COMPARED) : $plain;
-        $drawn = Image::drawing($svg, ['scale' => (float) ($small->size()->width / $size->width)])->flatten([255.0, 255.0, 255.0]);
+        $drawn = Image::drawing($svg, ['scale' => (float) ($small->size()->width / $size->width)])->stretched($small->size());
+        // What is left out on purpose is no difference: there lies the picture itself.
+        $opacity = $drawn->extractBands(3, 1)->linear(1 / 255, 0.0);
+        $laid = $small->plus($drawn->extractBands(0, 3)->minus($small)->multipliedBy($opacity))->roundTo(BandFormat::Byte);
 
-        return new self($drawn->stretched($small->size())->coloursOff($small)->copyToMemory());
+        return new self($laid->withInterpretation(Interpretation::Srgb)->coloursOff($small)->copyToMemory());
     }
 
     public function mean(): float

@@ -38,12 +38,11 @@ final readonly class OutlineTracer
 
     /**
      * @param bool $isForced whether outlines are wanted of what does not suit them
-     * @param bool $isPhoto  whether it looks like a photograph otherwise
      *
      * @return array{Outlines, float, float} in the source's pixels, with the shares of it that are even, and that are neither even nor
      *   evenly shaded; without shapes where it does not suit
      */
-    public function trace(TraceSource $source, bool $isForced = false, bool $isPhoto = false): array
+    public function trace(TraceSource $source, bool $isForced = false): array
     {
         $picture = $source->picture;
         $areas = FlatAreas::of($picture, $source->noise);
@@ -51,10 +50,10 @@ final readonly class OutlineTracer
         $pixels = $picture->size()->pixels();
         $even = array_sum(array_intersect_key($areas->counts, $paints->byArea)) / $pixels;
         $mottled = array_sum($paints->mottled) / $pixels;
-        if (!$isForced && !TraceReport::suits($even, $mottled, $isPhoto)) {
+        if (!$isForced && !TraceReport::suits($even, $mottled)) {
             return [new Outlines($picture->size()->width, $picture->size()->height, [], [], []), $even, $mottled];
         }
-        $map = PaintMap::of($picture, $areas, $paints);
+        $map = PaintMap::of($picture, $areas, $paints, $this->settings->colours);
         $graph = BorderGraph::of($map->map, $map->width);
         $least = ($this->settings->detail + self::SPECKLE * $source->noise) * $source->times ** 2;
         $small = array_filter($graph->areas, static fn (array $area): bool => $area[2] < $least);

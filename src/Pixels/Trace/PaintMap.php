@@ -63,13 +63,17 @@ final class PaintMap
         private readonly float $mixed,
         private readonly float $onEdge,
         private readonly float $noise,
+        private readonly ?int $wanted,
     ) {
         [$this->width, $this->height] = [$size->width, $size->height];
         [$this->map, $this->pixels, $this->paints] = [$map, $pixels, $paints->paints];
     }
 
-    /** @param Image $picture bytes; colours times their opacity where there is one */
-    public static function of(Image $picture, FlatAreas $areas, AreaPaints $paints): self
+    /**
+     * @param Image $picture bytes; colours times their opacity where there is one
+     * @param ?int  $wanted  colours; null where lines may have others than areas
+     */
+    public static function of(Image $picture, FlatAreas $areas, AreaPaints $paints, ?int $wanted): self
     {
         $table = str_repeat(\chr(self::NONE), FlatAreas::MOST + 1);
         foreach ($paints->byArea as $number => $paint) {
@@ -91,6 +95,7 @@ final class PaintMap
             self::MIXED + self::MIXED_NOISY * $areas->noise,
             min(self::ON_EDGE_MOST, self::ON_EDGE + self::ON_EDGE_NOISY * $areas->noise),
             $areas->noise,
+            $wanted,
         );
         $made->giveSteps();
         $made->loose = $made->all(self::NONE);
@@ -291,7 +296,7 @@ final class PaintMap
                 $used[$found[0]] = true;
             }
         }
-        $most = self::MOST_LINE_PAINTS;
+        $most = null === $this->wanted ? self::MOST_LINE_PAINTS : max(0, $this->wanted - \count($this->paints));
         while (\count($left) >= self::LEAST_OF_LINE && $most > 0 && \count($this->paints) < self::OUTSIDE - 1) {
             $at = $left[intdiv(\count($left), 20)];
             $levels = [];
@@ -402,8 +407,9 @@ final class PaintMap
      */
     public function sweep(BorderGraph $graph, array $areas): void
     {
-        $cleared = [];
+        [$cleared, $first] = [[], \chr(0)];
         foreach ($areas as [$paint, $rings]) {
+            $first = \chr($paint);
             [$number, $isBack] = $rings[0][0];
             $chain = $graph->chains[$number];
             $corner = $isBack ? $chain->corners[\count($chain->corners) - 1] : $chain->corners[0];
@@ -422,5 +428,7 @@ final class PaintMap
             array_push($cleared, ...$part);
         }
         $this->grow($cleared);
+        // Where there is nothing round it, it stays.
+        $this->map = strtr($this->map, [\chr(self::NONE) => $first]);
     }
 }

@@ -27,6 +27,10 @@ use Snugfit\Pixels\Vips\Image;
 /** Master -> outlines, the drawing that they are, and the difference to the picture. */
 final readonly class PictureTracer
 {
+    /** Nodes, as a share of the pixels, that a photograph's outlines have at least (measured: drawings that look like one have
+     * up to 0.008). */
+    private const DENSE = 0.01;
+
     /** Of the work, what comes before outlines are looked for. */
     private const SOURCE = 0.5;
 
@@ -60,10 +64,12 @@ final readonly class PictureTracer
             $this->threads,
             null === $tell ? null : static fn (float $share) => $tell(self::SOURCE * $share),
         );
-        $kind = KindGuess::from((new KindFeatureExtractor())->measure($plain))->kind;
-        [$found, $even, $mottled] = (new OutlineTracer($settings))->trace($source, $isForced, Kind::Photo === $kind);
+        [$found, $even, $mottled] = (new OutlineTracer($settings))->trace($source, $isForced);
+        // A drawing that was saved as a JPEG can look like a photograph, too, but it has fewer lines.
+        $isPhoto = $found->nodes() > self::DENSE * $plain->size()->pixels()
+            && Kind::Photo === KindGuess::from((new KindFeatureExtractor())->measure($plain))->kind;
 
-        return self::told($found->scaled(1 / $source->times), $settings, $plain, $even, $mottled, Kind::Photo === $kind);
+        return self::told($found->scaled(1 / $source->times), $settings, $plain, $even, $mottled, $isPhoto);
     }
 
     /**

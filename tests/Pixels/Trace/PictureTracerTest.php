@@ -1,0 +1,245 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Pixels\Trace;
+
+use Snugfit\Core\Trace\ArcSegment;
+use Snugfit\Core\Trace\Border;
+use Snugfit\Core\Trace\ImpossibleTrace;
+use Snugfit\Core\Trace\LineSegment;
+use Snugfit\Core\Trace\TraceGround;
+use Snugfit\Core\Trace\TraceSettings;
+use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Trace\PictureTracer;
+use Snugfit\Pixels\Trace\TracedPicture;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Tests\Pixels\PixelTestCase;
+
+/** Drawings of known outlines, as pixels, become these outlines again; potrace, CairoSVG and the drawing itself are the witnesses. */
+final class PictureTracerTest extends PixelTestCase
+{
+    private const MANY = 8;
+
+    private const SHAPES = <<<'SVG'
+        <rect width="160" height="120" fill="#f4efe2"/><circle cx="50" cy="52" r="31.3" fill="#0f5c63"/>
+        <path d="M95 20L150 35L130 92L88 80Z" fill="#b5402a"/><path d="M101 27L143 38L127 84L95 75Z" fill="#e0a100"/>
+        <path d="M10 108C40 92 70 118 100 104S140 96 152 110" fill="none" stroke="#1e2b2f" stroke-width="3"/>
+        <circle cx="50" cy="52" r="12" fill="#ffffff"/>
+        SVG;
+
+    public function test_a_drawing_comes_back_to_a_part_of_a_pixel(): void
+    {
+        $traced = $this->trace($this->picture160(self::SHAPES));
+        self::assertTrue($traced->report->isSuited(), $traced->report->why());
+        self::assertSame(6, $traced->report->colours);
+        // What is wrong at eight times the size, as a share of the length of all edges: how far these lie off.
+        self::assertLessThan(0.15, $this->bordersOff($traced->svg, self::SHAPES));
+        $circles = array_filter($traced->outlines->borders, static fn (Border $one): bool => $one->segments[0] instanceof ArcSegment && 4 === \count($one->segments));
+        self::assertCount(2, $circles);
+        $radii = array_map(static fn (Border $one): float => $one->segments[0] instanceof ArcSegment ? $one->segments[0]->radius : 0.0, array_values($circles));
+        sort($radii);
+        self::assertEqualsWithDelta([12.0, 31.3], $radii, 0.06);
+        self::assertContains(4, array_map(
+            static fn (Border $one): int => \count(array_filter($one->segments, static fn ($part): bool => $part instanceof LineSegment)),
+            $traced->outlines->borders,
+        ), 'a parallelogram has four straight sides');
+        self::assertLessThan(60, $traced->report->nodes);
+    }
+
+    public function test_a_jpeg_is_mended_before(): void
+    {
+        $this->picture160(self::SHAPES);
+        $traced = $this->trace($this->convert('picture.jpg', 'picture.png', '-quality', '80'));
+        self::assertTrue($traced->report->isSuited(), $traced->report->why());
+        self::assertLessThanOrEqual(8, $traced->report->colours);
+        self::assertLessThan(0.3, $this->bordersOff($traced->svg, self::SHAPES));
+    }
+
+    public function test_one_colour_is_nearer_to_the_drawing_than_potrace(): void
+    {
+        $shapes = '<rect width="160" height="120" fill="#fff"/><path d="M20 100C25 20 70 10 80 40S140 20 145 60S90 118 70 96S30 112 20 100Z" fill="#000"/>'
+            .'<circle cx="84" cy="66" r="14.2" fill="#fff"/><path d="M120 84L150 90L138 116Z" fill="#000"/>';
+        $path = $this->picture160($shapes);
+        $this->convert('picture.pbm', $path, '-colorspace', 'gray', '-threshold', '50%');
+        $this->tool('potrace', '--svg', '--output', 'witness.svg', 'picture.pbm');
+        $witness = (string) file_get_contents($this->folder.'/witness.svg');
+        $ours = $this->trace($path)->svg;
+        self::assertLessThan(0.4 * $this->bordersOff($witness, $shapes), $this->bordersOff($ours, $shapes));
+    }
+
+    public function test_thin_lines_stay_whole_at_any_angle(): void
+    {
+        $lines = '<rect width="160" height="120" fill="#fff"/>';
+        for ($i = 0; $i < 9; ++$i) {
+            $angle = $i * \M_PI / 9 + 0.07;
+            $lines .= \sprintf('<path d="M%F %FL%F %F" stroke="#102040" stroke-width="1.2"/>', 80 + 14 * cos($angle), 60 + 14 * sin($angle), 80 + 52 * cos($angle), 60 + 52 * sin($angle));
+        }
+        $traced = $this->trace($this->picture160($lines));
+        self::assertSame(10, $traced->report->shapes, 'nine lines and what they lie on');
+        self::assertSame(2, $traced->report->colours);
+        // As wide as they were: as much ink.
+        $ink = static fn (Image $drawn): float => 255 - $drawn->flatten([255.0, 255.0, 255.0])->average();
+        self::assertEqualsWithDelta(1.0, $ink($this->drawn($traced->svg)) / $ink($this->drawn($this->svg($lines))), 0.08);
+    }
+
+    public function test_shading_becomes_gradients_or_steps(): void
+    {
+        $shaded = '<defs><linearGradient id="a" x2="0" y2="1"><stop stop-color="#1b3a6b"/><stop offset="1" stop-color="#f7b267"/></linearGradient>'
+            .'<radialGradient id="b"><stop stop-color="#fff3b0"/><stop offset="1" stop-color="#e76f51"/></radialGradient></defs>'
+            .'<rect width="160" height="120" fill="url(#a)"/><circle cx="100" cy="50" r="30" fill="url(#b)"/><rect x="20" y="60" width="30" height="50" fill="#0f5c63"/>';
+        $path = $this->picture160($shaded);
+        $traced = $this->trace($path);
+        self::assertTrue($traced->report->isSuited());
+        self::assertSame(3, $traced->report->shapes);
+        self::assertStringContainsString('<linearGradient', $traced->svg);
+        self::assertStringContainsString('<radialGradient', $traced->svg);
+        self::assertLessThan(1.0, $traced->report->meanOff);
+        $steps = $this->trace($path, new TraceSettings(gradients: false));
+        self::assertStringNotContainsString('Gradient', $steps->svg);
+        self::assertGreaterThan(6, $steps->report->colours);
+    }
+
+    public function test_colours_are_as_many_as_wanted_and_black_and_white_stay_pure(): void
+    {
+        $path = $this->picture160(str_replace(['#1e2b2f', '#f4efe2'], ['#000', '#fff'], self::SHAPES));
+        $found = $this->trace($path);
+        foreach (['#000000', '#ffffff'] as $pure) {
+            self::assertStringContainsString('fill="'.$pure.'"', $found->svg);
+        }
+        self::assertSame(3, $this->trace($path, new TraceSettings(colours: 3))->report->colours);
+    }
+
+    public function test_small_areas_are_swept_and_the_ground_left_out(): void
+    {
+        $dots = '<rect width="160" height="120" fill="#fff"/><circle cx="80" cy="60" r="30" fill="#0f5c63"/><circle cx="20" cy="20" r="2.5" fill="#b5402a"/>';
+        $path = $this->picture160($dots);
+        self::assertSame(3, $this->trace($path)->report->shapes);
+        self::assertSame(2, $this->trace($path, new TraceSettings(detail: 30))->report->shapes);
+        $dropped = $this->trace($path, new TraceSettings(ground: TraceGround::Found));
+        self::assertSame(2, $dropped->report->shapes);
+        $alpha = $this->drawn($dropped->svg);
+        self::assertSame(0.0, $alpha->extractBands(3, 1)->smallest());
+        self::assertSame(3, $this->trace($this->picture160(self::SHAPES.'<rect y="60" width="160" height="60" fill="#000"/>'), new TraceSettings(ground: TraceGround::Found))->report->shapes > 2 ? 3 : 0, 'no plain ground, nothing left out');
+    }
+
+    public function test_transparency_stays_and_half_of_it_too(): void
+    {
+        $path = $this->picture160('<circle cx="60" cy="60" r="40" fill="#0f5c63"/><rect x="100" y="20" width="50" height="80" fill="#b5402a" fill-opacity="0.5"/>');
+        $traced = $this->trace($path);
+        $drawn = $this->drawn($traced->svg, 1);
+        $at = static fn (int $x, int $y): array => array_map(\ord(...), str_split(substr($drawn->bytes(), 4 * (160 * $y + $x), 4)));
+        self::assertSame(0, $at(4, 4)[3]);
+        self::assertEqualsWithDelta([15, 92, 99, 255], $at(60, 60), 2);
+        self::assertEqualsWithDelta(128, $at(125, 60)[3], 3);
+        self::assertEqualsWithDelta(181, $at(125, 60)[0], 4);
+    }
+
+    public function test_no_ground_shines_through_between_areas_at_any_scale(): void
+    {
+        $stripes = '';
+        foreach (['1d3557', '2a9d8f', 'e9c46a', '457b9d', 'a8dadc'] as $i => $colour) {
+            $stripes .= \sprintf('<path d="M%d 0H%dL%d 120H%dZ" fill="#%s"/>', 40 * $i - 20, 40 * $i + 21, 40 * $i + 8, 40 * $i - 33, $colour);
+        }
+        foreach ([false, true] as $isStacked) {
+            $svg = $this->trace($this->picture160($stripes), new TraceSettings(isStacked: $isStacked))->svg;
+            foreach ([0.5, 1.0, 3.7, 64.0] as $scale) {
+                $large = 64.0 === $scale ? str_replace('viewBox="0 0 160 120"', 'viewBox="50 40 12 9"', $svg) : $svg;
+                $drawn = Image::drawing($large, ['scale' => 64.0 === $scale ? 4.8 : $scale])->flatten([255.0, 0.0, 255.0]);
+                // Of magenta, what is more than the greenest of these colours would let be.
+                self::assertLessThan(35.0, $drawn->recombined([[0.5, -1.0, 0.5]])->largest(), "at $scale");
+            }
+        }
+    }
+
+    public function test_other_renderers_draw_the_same(): void
+    {
+        $svg = $this->trace($this->picture160(self::SHAPES))->svg;
+        file_put_contents($this->folder.'/outlines.svg', $svg);
+        $this->tool('cairosvg', 'outlines.svg', '--scale', '4', '-o', 'cairo.png');
+        $other = Image::load('png', $this->folder.'/cairo.png', []);
+        $other = $other->hasAlpha() ? $other->flatten([255.0, 255.0, 255.0]) : $other;
+        $ours = $this->drawn($svg, 4)->flatten([255.0, 255.0, 255.0]);
+        self::assertSame((string) $ours->size(), (string) $other->size());
+        self::assertLessThan(0.3, $ours->coloursOff($other)->average());
+    }
+
+    public function test_what_is_no_drawing_is_told_and_made_only_where_it_is_asked_for(): void
+    {
+        $path = $this->convert('clouds.png', '-size', '120x90', '-seed', '3', 'plasma:navy-orange', '-attenuate', '0.6', '+noise', 'gaussian');
+        $master = Master::open($path);
+        $tracer = new PictureTracer($this->folder);
+        $told = $tracer->trace($master, new TraceSettings());
+        self::assertFalse($told->report->isSuited());
+        self::assertSame([], $told->outlines->shapes);
+        self::assertStringContainsString('enlarging keeps it', $told->report->why());
+        self::assertGreaterThan(1, $tracer->trace($master, new TraceSettings(), true)->report->shapes);
+    }
+
+    public function test_one_even_colour_and_one_pixel_are_pictures_too(): void
+    {
+        foreach (['40x30', '1x1', '3x200'] as $size) {
+            $traced = (new PictureTracer($this->folder))->trace(Master::open($this->convert($size.'.png', '-size', $size, 'xc:#0f5c63')), new TraceSettings(), true);
+            self::assertSame(1, $traced->report->shapes, $size);
+            self::assertStringContainsString('#0f5c63', $traced->svg);
+        }
+    }
+
+    public function test_what_is_lines_already_is_refused(): void
+    {
+        file_put_contents($this->folder.'/lines.svg', $this->svg(self::SHAPES));
+        $this->expectException(ImpossibleTrace::class);
+        (new PictureTracer($this->folder))->trace(Master::open($this->folder.'/lines.svg'), new TraceSettings());
+    }
+
+    public function test_the_same_picture_gives_the_same_bytes(): void
+    {
+        $path = $this->picture160(self::SHAPES);
+        self::assertSame($this->trace($path)->svg, $this->trace($path)->svg);
+    }
+
+    private function svg(string $shapes): string
+    {
+        return '<svg xmlns="http://www.w3.org/2000/svg" width="160" height="120" viewBox="0 0 160 120">'.$shapes.'</svg>';
+    }
+
+    private function picture160(string $shapes): string
+    {
+        $path = $this->folder.'/picture.png';
+        Image::drawing($this->svg($shapes))->save('png', $path, []);
+
+        return $path;
+    }
+
+    private function trace(string $path, TraceSettings $settings = new TraceSettings()): TracedPicture
+    {
+        return (new PictureTracer($this->folder.'/work-'.bin2hex(random_bytes(3))))->trace(Master::open($path), $settings, true);
+    }
+
+    private function drawn(string $svg, int $times = self::MANY): Image
+    {
+        return Image::drawing($svg, ['scale' => (float) $times])->copyToMemory();
+    }
+
+    /** Pixels of the picture by which the edges of two drawings differ: the area between them, over the length of the edges. */
+    private function bordersOff(string $svg, string $truth): float
+    {
+        [$one, $other] = [$this->plain($svg), $this->plain($this->svg($truth))];
+        $wrong = $one->coloursOff($other)->isMoreThan(10.0)->average() / 255;
+        // An edge is about two pixels wide in its steps of neighbours.
+        $steps = $other->ranked(3, 8)->minus($other->ranked(3, 0))->isMoreThan(20.0)->inAllBands();
+        $all = $other->ranked(3, 8)->minus($other->ranked(3, 0))->bandSum()->isMoreThan(40.0)->average() / 255;
+        self::assertGreaterThan(0.0, max($all, $steps->average()));
+
+        return $wrong / ($all / 3) / self::MANY;
+    }
+
+    private function plain(string $svg): Image
+    {
+        $drawn = Image::drawing($svg)->size()->equals(Image::drawing($this->svg(''))->size())
+            ? $this->drawn($svg)
+            : Image::drawing($svg, ['scale' => 160 * self::MANY / Image::drawing($svg)->size()->width]);
+
+        return $drawn->flatten([255.0, 255.0, 255.0])->copyToMemory();
+    }
+}
