@@ -38,6 +38,7 @@ test('axe finds nothing in any room, empty or full', async ({ page }) => {
   paths.framing = await page.locator('.cell > a').first().getAttribute('href');
   paths['test strip'] = paths.framing.replace('framing', 'strip');
   paths.repair = await page.locator('.line a', { hasText: 'Repair' }).getAttribute('href');
+  paths.trace = paths.repair.replace('repair', 'trace');
   paths.finish = paths.framing.replace('framing', 'finish');
   paths['large view'] = `${paths['test strip']}/large?ways=lanczos,mitchell`;
   paths['test strip, short'] = paths['test strip'].replace(/[^/]+$/, 'a0');
