@@ -43,6 +43,12 @@ await shoot('repair', `/batches/${delivered}/repair/${await puffin(delivered)}?g
   await page.keyboard.press('x');
   await page.waitForFunction(() => document.querySelector('.measures') && !document.querySelector('[data-wait]').textContent);
 });
+const flags = await page
+  .goto(`${address}/batches/${inWork}/repair/${await puffin(inWork)}`)
+  .then(() => page.locator('.repair-strip a', { hasText: 'ignal flags' }).first().getAttribute('href'));
+await shoot('trace', `${flags.replace('repair', 'trace')}?nodes=0`, async () => {
+  await page.waitForFunction(() => document.querySelector('.measures') && !document.querySelector('[data-wait]').textContent);
+});
 await page.goto(`${address}/batches/${inWork}/fit`, { waitUntil: 'networkidle' });
 const framing = await page
   .locator('tr', { hasText: 'harbour at dusk' })

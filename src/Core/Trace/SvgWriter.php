@@ -8,13 +8,14 @@ namespace Snugfit\Core\Trace;
  * Outlines as SVG 1.1, to be read by hand, too: a group a paint, a path an area, nothing that lies outside the file.
  *
  * Areas beside each other share their border, and a renderer that smooths edges mixes each of them with what lies beneath. So all
- * of them are drawn twice: first a little wider, then as they are. What lies beneath a shared border is one of its own two colours,
+ * of them are drawn more than once: wider first, then as they are. What lies beneath a shared border is one of its own two colours,
  * and never the ground.
  */
 final readonly class SvgWriter
 {
-    /** Of a picture's longer side: how much wider areas are drawn beneath. */
+    /** Of a picture's longer side, and in its pixels: how much wider areas are drawn beneath, to both sides together. */
     private const SPREAD = 1 / 250;
+    private const NEAR = 1.5;
 
     /** Pixels from which on a tenth of one is exact enough. */
     private const COARSE = 2000;
@@ -53,15 +54,33 @@ final readonly class SvgWriter
             '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"'
                 .vsprintf(' width="%1$s" height="%2$s" viewBox="0 0 %1$s %2$s">', $size),
             "<defs>\n".implode("\n", $defs).($isWhole ? '' : "\n".self::clip($groups))."\n</defs>",
-            \sprintf(
-                "<g stroke-width=\"%s\" stroke-linejoin=\"round\"%s>\n%s\n</g>",
-                $number(max(1.0, max($outlines->width, $outlines->height) * self::SPREAD)),
-                $isWhole ? '' : ' clip-path="url(#all)"',
-                implode("\n", $wide),
-            ),
+            ...self::beneath($outlines, implode("\n", $wide), $isWhole, $number),
             implode("\n", $exact),
             "</svg>\n",
         ]));
+    }
+
+    /**
+     * What is drawn wider: far, for when all of it is shown small, and over that a little, so that where areas are narrow no third
+     * one's colour lies beneath a border.
+     *
+     * @param \Closure(float): string $number
+     *
+     * @return list<string>
+     */
+    private static function beneath(Outlines $outlines, string $uses, bool $isWhole, \Closure $number): array
+    {
+        $far = max($outlines->width, $outlines->height) * self::SPREAD;
+
+        return array_map(
+            static fn (float $spread): string => \sprintf(
+                "<g stroke-width=\"%s\" stroke-linejoin=\"round\"%s>\n%s\n</g>",
+                $number($spread),
+                $isWhole ? '' : ' clip-path="url(#all)"',
+                $uses,
+            ),
+            $far > 2 * self::NEAR ? [$far, self::NEAR] : [self::NEAR],
+        );
     }
 
     /** Whether nothing of the picture is left open: then nothing drawn wider can be seen beyond. */

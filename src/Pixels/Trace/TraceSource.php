@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Trace;
 
 use Snugfit\Core\Artwork\SourceEvidence;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Enlarger\NetworkUpscaler;
 use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
 /**
@@ -29,6 +31,11 @@ final readonly class TraceSource
     private const CLEAN = 96;
     private const PER_LEVEL = 2.7;
     private const NOISIEST = 12.0;
+
+    /** Pixels on a side of what is looked at for small steps; levels of those; of all pixels, how many have them where it is damaged. */
+    private const LOOKED = 1500;
+    private const SMALL = 8;
+    private const SPECKLED = 0.06;
 
     /** Levels of noise from which on mending is better than drawing (measured on drawings saved as JPEG of quality 50 to 95). */
     private const MENDED = 1.0;
@@ -61,7 +68,7 @@ final readonly class TraceSource
             $picture = $picture->reducedWithin($side)->copyToMemory();
         }
         $size = $picture->size();
-        $noise = self::noise($evidence);
+        $noise = self::noise($evidence, $picture);
         $isSmall = $size->pixels() <= self::DOUBLED;
         if ($isSmall || $noise >= self::MENDED) {
             $way = new UpscaleSettings($noise >= self::MENDED ? UpscaleMethod::Mending : UpscaleMethod::Drawn);
@@ -72,11 +79,28 @@ final readonly class TraceSource
         return new self(self::multiplied($picture)->copyToMemory(), $picture->size()->width / $given->width, $noise);
     }
 
-    private static function noise(SourceEvidence $evidence): float
+    private static function noise(SourceEvidence $evidence, Image $picture): float
     {
-        $quality = $evidence->savedAt ?? $evidence->seenQuality() ?? 100;
+        $seen = $evidence->savedAt ?? $evidence->seenQuality() ?? 100;
+        $quality = null === $evidence->savedAt && $seen < self::CLEAN && !self::isSpeckled($picture) ? 100 : $seen;
 
         return min(self::NOISIEST, max(0.0, (self::CLEAN - $quality) / self::PER_LEVEL, $evidence->noise));
+    }
+
+    /** Damage leaves small steps beside edges and nothing quite even; a large clean drawing may look damaged otherwise. */
+    private static function isSpeckled(Image $picture): bool
+    {
+        $size = $picture->size();
+        [$width, $height] = [min($size->width, self::LOOKED), min($size->height, self::LOOKED)];
+        $part = $picture
+            ->crop(new PixelWindow(intdiv($size->width - $width, 2), intdiv($size->height - $height, 2), $width, $height))
+            ->embed(1, 1, new PixelSize($width + 2, $height + 2), Extend::Copy);
+        $small = 0;
+        foreach ($part->ranked(3, 8)->minus($part->ranked(3, 0))->cast(BandFormat::Byte)->counts() as $counts) {
+            $small = max($small, array_sum(\array_slice($counts, 1, self::SMALL)));
+        }
+
+        return $small > self::SPECKLED * $width * $height;
     }
 
     private static function multiplied(Image $picture): Image

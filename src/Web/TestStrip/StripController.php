@@ -93,6 +93,7 @@ final class StripController extends AbstractController
             'suits' => UpscaleChoice::for($artwork->kind(), $artwork->facts()),
             'chosen' => $placed->effective->upscaleSettings(),
             'patch' => self::PATCH,
+            'outlines' => StripPlan::hasOutlines($placed),
             'more' => StripPlan::ways(),
             'area' => $artwork->settings()->region,
             'reference' => $artwork->comparedTo(),

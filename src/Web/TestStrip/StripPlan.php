@@ -4,16 +4,25 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\TestStrip;
 
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Core\Recipe\ReferencePrint;
 use Snugfit\Core\Recipe\RenderOptions;
+use Snugfit\Core\Repair\Tracing;
 use Snugfit\Core\Upscale\UpscaleChoice;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\Reading\Master;
+use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlannedPlacement;
+use Snugfit\Web\Trace\TracedArtwork;
 
 /** What a placement would be printed as by each way of enlarging. */
 final readonly class StripPlan
@@ -26,6 +35,9 @@ final readonly class StripPlan
 
     /** The same picture at its full size, where someone gave it. */
     public const REFERENCE = 'reference';
+
+    /** Its outlines, at the print's pixels. */
+    public const OUTLINES = 'outlines';
 
     private const WAYS = [
         'lanczos',
@@ -93,6 +105,11 @@ final readonly class StripPlan
                 ? null
                 : new StripImage($reference->file, (new ReferencePrint($reference))->recipe($recipe));
         }
+        if (self::OUTLINES === $column) {
+            $recipe = self::hasOutlines($placed) ? $this->recipe($placed, new UpscaleSettings(UpscaleMethod::Lanczos)) : null;
+
+            return null === $recipe ? null : new StripImage($master, self::traced($recipe, $placed->artwork));
+        }
         $way = match ($column) {
             self::SOURCE => new UpscaleSettings(UpscaleMethod::Nearest),
             self::PRINTED => $this->current($placed),
@@ -102,6 +119,39 @@ final readonly class StripPlan
             null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->settings()->region : null);
 
         return null === $recipe ? null : new StripImage($master, $recipe);
+    }
+
+    /** Outlines are proposed where they are likely to suit. */
+    public static function hasOutlines(PlannedPlacement $placed): bool
+    {
+        return !$placed->placement->artwork->isVector
+            && \in_array($placed->artwork->kind(), [Kind::FlatGraphic, Kind::LineArt], true);
+    }
+
+    /** The same part of the picture as a drawing, which is counted on a grid of its own. */
+    private static function traced(Recipe $recipe, BatchArtwork $artwork): Recipe
+    {
+        $frame = $recipe->frame;
+        $times = Master::VECTOR_GRID / $frame->picture->longSide();
+        $grid = static fn (int $pixels): int => max(1, (int) round($pixels * $times));
+        $size = new PixelSize($grid($frame->picture->width), $grid($frame->picture->height));
+        $posed = $frame->transform->size($size);
+        [$width, $height] = [min($posed->width, $grid($frame->crop->width)), min($posed->height, $grid($frame->crop->height))];
+        $crop = new PixelWindow(
+            max(0, min($posed->width - $width, (int) round($frame->crop->x * $times))),
+            max(0, min($posed->height - $height, (int) round($frame->crop->y * $times))),
+            $width,
+            $height,
+        );
+
+        return new Recipe(
+            new Frame($size, $crop, $frame->transform),
+            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $recipe->enlarge->to),
+            $recipe->write,
+            null,
+            $recipe->finish,
+            $artwork->edits()->untraced()->with(TracedArtwork::tracing($artwork) ?? new Tracing(isForced: false))->effective(),
+        );
     }
 
     /** Whether a column of this name can be asked for. */

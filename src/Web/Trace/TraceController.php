@@ -159,7 +159,9 @@ final class TraceController extends AbstractController
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
         }
 
-        return null === $name ? $response : $response->setContentDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name, 'outlines.'.$format->value);
+        return null === $name
+            ? $response
+            : $response->setContentDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name, 'outlines.'.$format->value);
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Pixels\Trace;
 
+use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Trace\ArcSegment;
 use Snugfit\Core\Trace\Border;
 use Snugfit\Core\Trace\ImpossibleTrace;
@@ -150,6 +151,16 @@ final class PictureTracerTest extends PixelTestCase
                 self::assertLessThan(35.0, $drawn->recombined([[0.5, -1.0, 0.5]])->largest(), "at $scale");
             }
         }
+    }
+
+    public function test_no_third_colour_lies_beneath_a_border(): void
+    {
+        $band = '<rect width="160" height="120" fill="#f6efdf"/><rect y="60" width="160" height="60" fill="#1e1e22"/>'
+            .'<rect y="57" width="160" height="3" fill="#1e5b2f"/>';
+        $svg = $this->trace($this->picture160($band))->svg;
+        $drawn = Image::drawing($svg, ['scale' => 2.7])->flatten([255.0, 255.0, 255.0]);
+        $column = array_map(static fn (int $y): int => \ord($drawn->crop(new PixelWindow(200, $y, 1, 1))->bytes()[0]), range(157, 175));
+        self::assertLessThanOrEqual(32, max($column), 'red of the light part between two dark ones');
     }
 
     public function test_other_renderers_draw_the_same(): void
