@@ -66,7 +66,7 @@ final readonly class RepairFields
             return [$edits->with($edit), $what];
         }
         $isOnly = \in_array($edit->kind(), [EditKind::CutOut, EditKind::Trim, EditKind::Tone], true);
-        $isNext = $before->isOn && \count($edits->untrimmed()->lines) - 1 === $last;
+        $isNext = $before->isOn && \count($edits->untraced()->untrimmed()->lines) - 1 === $last;
         $together = match (true) {
             $isOnly => $edit,
             !$isNext => null,
