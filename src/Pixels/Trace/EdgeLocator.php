@@ -90,7 +90,7 @@ final readonly class EdgeLocator
         }
         $sum = 0.0;
         for ($k = 0; $k < $most; ++$k) {
-            $share = $this->share($at, $own, $other);
+            [$share] = $this->map->share($at, $this->map->paintAt($own, $at), $this->map->paintAt($other, $at));
             $sum += $share * min(1.0, $most - $k);
             if ($share < self::TRACE) {
                 break;
@@ -99,20 +99,5 @@ final readonly class EdgeLocator
         }
 
         return $sum;
-    }
-
-    private function share(int $at, int $own, int $other): float
-    {
-        $one = $this->map->paintAt($own, $at);
-        $two = $this->map->paintAt($other, $at);
-        $base = $at * $this->map->bands;
-        [$along, $length] = [0.0, 0.0];
-        foreach ($one as $band => $level) {
-            $way = $two[$band] - $level;
-            $along += (\ord($this->map->pixels[$base + $band]) - $level) * $way;
-            $length += $way * $way;
-        }
-
-        return $length > 0.0 ? max(0.0, min(1.0, $along / $length)) : 0.0;
     }
 }
