@@ -14,8 +14,12 @@ final readonly class CurveFitter
     private const ROUNDED = 2;
     private const SIDE = 7;
 
-    /** Pixels that a square corner may lie from the point that was nearest to it; a sharp one more. */
-    private const CORNER_REACH = 1.5;
+    /** Points that tell a side at least. */
+    private const TELLING = 4;
+
+    /** Pixels that a corner may lie from the point that was nearest to it: any, and the more the sharper it is. */
+    private const REACH = 0.9;
+    private const REACH_SHARP = 0.55;
 
     /** Cosine of the turn from which on two sides are those of a thin line, which has a blunt end. */
     private const BACK = -0.8;
@@ -46,7 +50,7 @@ final readonly class CurveFitter
     {
         $last = \count($points) - 1;
 
-        return $this->through($points, [0, ...$this->corners->find($points, false), $last], false);
+        return $this->through($points, [0, ...self::sharp($points, $this->corners->find($points, false), false), $last], false);
     }
 
     /**
@@ -60,12 +64,67 @@ final readonly class CurveFitter
         if (null !== $circle) {
             return self::round($circle, $points);
         }
-        $corners = $this->corners->find($points, true);
+        $corners = self::sharp($points, $this->corners->find($points, true), true);
         $start = [] === $corners ? self::leftmost($points) : $corners[0];
         $turned = [...\array_slice($points, $start), ...\array_slice($points, 0, $start), $points[$start]];
         $places = array_map(static fn (int $i): int => $i - $start, $corners);
 
         return $this->through($turned, [] === $corners ? [0, \count($points)] : [...$places, \count($points)], true, [] !== $corners);
+    }
+
+    /**
+     * Those that are corners rather than tight curves: there both sides would meet far beyond.
+     *
+     * @param non-empty-list<array{float, float}> $points
+     * @param list<int>                           $corners in order
+     *
+     * @return list<int>
+     */
+    private static function sharp(array $points, array $corners, bool $isClosed): array
+    {
+        $count = \count($points);
+        $last = \count($corners) - 1;
+        $sharp = [];
+        foreach ($corners as $k => $i) {
+            $least = $corners[$k - 1] ?? ($isClosed ? $corners[$last] - $count : -1);
+            $most = $corners[$k + 1] ?? ($isClosed ? $corners[0] + $count : $count);
+            [$before, $after] = [[], []];
+            for ($far = self::ROUNDED; $far < self::ROUNDED + self::SIDE; ++$far) {
+                if ($i - $far > $least) {
+                    array_unshift($before, $points[($i - $far + $count) % $count]);
+                }
+                if ($i + $far < $most) {
+                    $after[] = $points[($i + $far) % $count];
+                }
+            }
+            if (\count($before) < self::TELLING || \count($after) < self::TELLING || !self::isRound($points[$i], $before, $after)) {
+                $sharp[] = $i;
+            }
+        }
+
+        return $sharp;
+    }
+
+    /**
+     * @param array{float, float}                 $point
+     * @param non-empty-list<array{float, float}> $before
+     * @param non-empty-list<array{float, float}> $after
+     */
+    private static function isRound(array $point, array $before, array $after): bool
+    {
+        [$one, $other] = [StraightFit::of($before), StraightFit::of($after)];
+        $crossing = $one->crossing($other);
+
+        return null !== $crossing && hypot($crossing[0] - $point[0], $crossing[1] - $point[1]) > self::reach($one, $other);
+    }
+
+    /** Pixels that a corner may lie from the point that was nearest to it: pixels take the more of it the sharper it is. */
+    private static function reach(StraightFit $one, StraightFit $other): float
+    {
+        // The sine of half of the angle between both sides.
+        $half = sqrt(max(0.0, (1 + $one->dx * $other->dx + $one->dy * $other->dy) / 2));
+
+        return self::REACH + self::REACH_SHARP / max(0.15, $half);
     }
 
     /** @param list<array{float, float}> $points */
@@ -200,12 +259,10 @@ final readonly class CurveFitter
             return [$point, $point];
         }
         $crossing = $one->crossing($other);
-        // Half of the angle between both sides: pixels take the more of a corner the sharper it is.
-        $turn = $one->dx * $other->dx + $one->dy * $other->dy;
-        $reach = self::CORNER_REACH / max(0.2, sqrt(max(0.0, (1 + $turn) / 2)));
-        if (null !== $crossing && hypot($crossing[0] - $point[0], $crossing[1] - $point[1]) <= $reach) {
+        if (null !== $crossing && hypot($crossing[0] - $point[0], $crossing[1] - $point[1]) <= self::reach($one, $other)) {
             return [$crossing, $crossing];
         }
+        $turn = $one->dx * $other->dx + $one->dy * $other->dy;
 
         return $turn < self::BACK ? [$one->nearest($point), $other->nearest($point)] : [$point, $point];
     }

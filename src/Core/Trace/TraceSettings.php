@@ -48,7 +48,7 @@ final readonly class TraceSettings
      */
     public function tolerance(float $noise = 0.0): float
     {
-        return 0.055 * 2 ** (($this->smooth - 50) / 25) * (1 + $noise / 6);
+        return 0.045 * 2 ** (($this->smooth - 50) / 25) * (1 + $noise / 6);
     }
 
     /** Degrees that an outline turns at one place to have a corner there. */
