@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Trace;
 
-/** Points along a line without corners -> straight runs, and between them arcs or Béziers that leave and reach them in their own direction. */
+/** Points along a line without corners -> straight runs, and between them arcs or Béziers that leave and reach them smoothly. */
 final readonly class SmoothFitter
 {
     /** Cosine of the angle by which an arc may leave what is before it. */
