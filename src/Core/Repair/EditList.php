@@ -78,6 +78,20 @@ final readonly class EditList
         return $last instanceof Tracing ? $last : null;
     }
 
+    /** The line that makes outlines, switched on or not. */
+    public function tracingLine(): ?EditLine
+    {
+        $place = $this->lastOf(EditKind::Trace);
+
+        return null === $place ? null : $this->lines[$place];
+    }
+
+    /** With these outlines instead of any others. */
+    public function tracedBy(Tracing $tracing, bool $isOn = true): self
+    {
+        return new self([...$this->untraced()->lines, new EditLine($tracing, $isOn)]);
+    }
+
     /** What is done to pixels alone. */
     public function untraced(): self
     {

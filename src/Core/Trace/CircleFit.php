@@ -12,7 +12,7 @@ final readonly class CircleFit
     }
 
     /**
-     * The one that all points lie nearest to: algebraic least squares (Kåsa 1976; from memory), once more by distances.
+     * The one that all points lie nearest to: algebraic least squares (Kåsa 1976; from memory).
      *
      * @param list<array{float, float}> $points
      *

@@ -7,6 +7,9 @@ namespace Snugfit\Core\Trace;
 /** The line that lies nearest to some points: least squares of the distances, square to it. */
 final readonly class StraightFit
 {
+    /** Sine of the angle below which two run side by side. */
+    private const SIDE_BY_SIDE = 0.17;
+
     /** @param float $dx its direction, of length 1, the way the points run */
     private function __construct(public float $x, public float $y, public float $dx, public float $dy)
     {
@@ -73,10 +76,10 @@ final readonly class StraightFit
     }
 
     /** @return ?array{float, float} null where the two run all but side by side */
-    public function crossing(self $other, float $least = 0.17): ?array
+    public function crossing(self $other): ?array
     {
         $cross = $this->dx * $other->dy - $this->dy * $other->dx;
-        if (abs($cross) < $least) {
+        if (abs($cross) < self::SIDE_BY_SIDE) {
             return null;
         }
         $along = (($other->x - $this->x) * $other->dy - ($other->y - $this->y) * $other->dx) / $cross;

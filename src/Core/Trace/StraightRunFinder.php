@@ -35,7 +35,7 @@ final readonly class StraightRunFinder
         $arm = self::STRAIGHT_ARM;
         [$runs, $start] = [[], null];
         for ($i = $arm; $i <= $last - $arm + 1; ++$i) {
-            if ($i <= $last - $arm && self::turn($points, $i, $arm) < self::STRAIGHT) {
+            if ($i <= $last - $arm && self::turn($points, $i) < self::STRAIGHT) {
                 $start ??= $i;
                 continue;
             }
@@ -56,8 +56,9 @@ final readonly class StraightRunFinder
      *
      * @param non-empty-list<array{float, float}> $points
      */
-    private static function turn(array $points, int $i, int $arm): float
+    private static function turn(array $points, int $i): float
     {
+        $arm = self::STRAIGHT_ARM;
         [$ax, $ay] = [$points[$i][0] - $points[$i - $arm][0], $points[$i][1] - $points[$i - $arm][1]];
         [$bx, $by] = [$points[$i + $arm][0] - $points[$i][0], $points[$i + $arm][1] - $points[$i][1]];
 
@@ -90,8 +91,8 @@ final readonly class StraightRunFinder
         // A gentle curve is straight for a while anywhere: a line is where it turns off at its ends.
         $arm = self::STRAIGHT_ARM;
         $last = \count($points) - 1;
-        $turnsOff = ($from < 2 * $arm || self::turn($points, $from - $arm, $arm) > self::TURNS_OFF)
-            && ($to > $last - 2 * $arm || self::turn($points, $to + $arm, $arm) > self::TURNS_OFF);
+        $turnsOff = ($from < 2 * $arm || self::turn($points, $from - $arm) > self::TURNS_OFF)
+            && ($to > $last - 2 * $arm || self::turn($points, $to + $arm) > self::TURNS_OFF);
 
         return $length >= ($turnsOff ? self::LEAST_RUN : self::LONG_RUN) ? [$from, $to, $fit] : null;
     }

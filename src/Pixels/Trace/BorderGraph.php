@@ -39,7 +39,7 @@ final class BorderGraph
         $starts = [];
         foreach ($this->chains as $number => $chain) {
             $starts[$chain->corners[0] << 2 | $chain->ways[0]] = [$number, false];
-            $starts[$chain->end() << 2 | ($chain->ways[\count($chain->ways) - 1] + 2) % 4] = [$number, true];
+            $starts[$chain->end() << 2 | ($chain->endWay() + 2) % 4] = [$number, true];
         }
         $ringOf = [];
         $rings = [];
@@ -87,7 +87,7 @@ final class BorderGraph
         }
         [$corner, $way] = $directed[1]
             ? [$chain->corners[0], ($chain->ways[0] + 2) % 4]
-            : [$chain->end(), $chain->ways[\count($chain->ways) - 1]];
+            : [$chain->end(), $chain->endWay()];
         foreach ([($way + 3) % 4, $way, ($way + 1) % 4] as $try) {
             if (isset($starts[$corner << 2 | $try])) {
                 return $starts[$corner << 2 | $try];

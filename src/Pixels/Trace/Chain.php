@@ -19,4 +19,16 @@ final readonly class Chain
     {
         return $this->corners[\count($this->corners) - 1];
     }
+
+    /** Which way its last side goes. */
+    public function endWay(): int
+    {
+        return $this->ways[\count($this->ways) - 1];
+    }
+
+    /** Whether it is a part of the picture's own edge. */
+    public function isRim(): bool
+    {
+        return PaintMap::OUTSIDE === $this->left || PaintMap::OUTSIDE === $this->right;
+    }
 }

@@ -66,7 +66,7 @@ final readonly class EdgeLocator
         $corner = $isBack ? $chain->corners[$i + 1] : $chain->corners[$i];
         [$before, $behind] = (0 === $way || 3 === $way) ? [$chain->left, $chain->right] : [$chain->right, $chain->left];
         $step = 1 === $way % 2 ? 1 : $w;
-        $shift = PaintMap::OUTSIDE === $before || PaintMap::OUTSIDE === $behind
+        $shift = $chain->isRim()
             ? 0.0
             : $this->sum($corner, $step, $behind, $before) - $this->sum($corner - $step, -$step, $before, $behind);
         [$x, $y] = [$corner % $w - 1, intdiv($corner, $w) - 1];

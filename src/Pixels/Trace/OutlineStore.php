@@ -47,6 +47,9 @@ final readonly class OutlineStore
                 \JSON_THROW_ON_ERROR,
             ));
             rename($part, $path);
+            if ([] === $tracing->changes) {
+                return $found;
+            }
         } else {
             touch($path);
         }

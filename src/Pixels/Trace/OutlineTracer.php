@@ -79,7 +79,7 @@ final readonly class OutlineTracer
                 continue;
             }
             [$from, $to] = [$meetings[$chain->corners[0]], $meetings[$chain->end()]];
-            $isRim = PaintMap::OUTSIDE === $chain->left || PaintMap::OUTSIDE === $chain->right;
+            $isRim = $chain->isRim();
             $borders[] = $isRim ? new Border($from, [new LineSegment(...$to)]) : $fitter->open([$from, ...$some, $to]);
         }
         $ground = $this->ground($graph);
@@ -98,7 +98,7 @@ final readonly class OutlineTracer
     {
         $lengths = [];
         foreach ($graph->chains as $chain) {
-            if (PaintMap::OUTSIDE === $chain->left || PaintMap::OUTSIDE === $chain->right) {
+            if ($chain->isRim()) {
                 $paint = PaintMap::OUTSIDE === $chain->left ? $chain->right : $chain->left;
                 $lengths[$paint] = ($lengths[$paint] ?? 0) + \count($chain->ways);
             }
@@ -116,7 +116,7 @@ final readonly class OutlineTracer
     private static function joinsRim(BorderGraph $graph, array $ring): bool
     {
         foreach ($ring as [$number]) {
-            if (PaintMap::OUTSIDE === $graph->chains[$number]->left || PaintMap::OUTSIDE === $graph->chains[$number]->right) {
+            if ($graph->chains[$number]->isRim()) {
                 return true;
             }
         }
@@ -149,9 +149,9 @@ final readonly class OutlineTracer
         $ends = [];
         foreach ($graph->chains as $number => $chain) {
             if (!$chain->isLoop) {
-                $isRim = PaintMap::OUTSIDE === $chain->left || PaintMap::OUTSIDE === $chain->right;
+                $isRim = $chain->isRim();
                 $ends[$chain->corners[0]][] = [$points[$number], $isRim, $chain->ways[0]];
-                $ends[$chain->end()][] = [array_reverse($points[$number]), $isRim, $chain->ways[\count($chain->ways) - 1]];
+                $ends[$chain->end()][] = [array_reverse($points[$number]), $isRim, $chain->endWay()];
             }
         }
         $meetings = [];

@@ -244,8 +244,8 @@ final class PaintMap
             $first = \chr($paint);
             [$number, $isBack] = $rings[0][0];
             $chain = $graph->chains[$number];
-            $corner = $isBack ? $chain->corners[\count($chain->corners) - 1] : $chain->corners[0];
-            $way = $isBack ? ($chain->ways[\count($chain->ways) - 1] + 2) % 4 : $chain->ways[0];
+            $corner = $isBack ? $chain->end() : $chain->corners[0];
+            $way = $isBack ? ($chain->endWay() + 2) % 4 : $chain->ways[0];
             $start = $corner - [$this->width, 0, 1, $this->width + 1][$way];
             $part = [$start];
             $this->map[$start] = \chr(self::NONE);

@@ -150,7 +150,7 @@ final readonly class StripPlan
             $recipe->write,
             null,
             $recipe->finish,
-            $artwork->edits()->untraced()->with(TracedArtwork::tracing($artwork) ?? new Tracing(isForced: false))->effective(),
+            $artwork->edits()->tracedBy(TracedArtwork::tracing($artwork) ?? new Tracing(isForced: false))->effective(),
         );
     }
 

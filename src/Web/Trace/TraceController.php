@@ -105,7 +105,7 @@ final class TraceController extends AbstractController
                 ...array_map(
                     static fn (BatchArtwork $one): RepairChange => RepairChange::of(
                         $one,
-                        TraceFields::with($one->edits(), new Tracing($settings), true),
+                        $one->edits()->tracedBy(new Tracing($settings)),
                     ),
                     $others,
                 ),

@@ -6,7 +6,6 @@ namespace Snugfit\Web\Trace;
 
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\MalformedJson;
-use Snugfit\Core\Repair\EditLine;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Repair\ImpossibleEdit;
 use Snugfit\Core\Repair\Tracing;
@@ -39,23 +38,22 @@ final readonly class TraceFields
      */
     public function into(EditList $edits): array
     {
-        $line = self::line($edits);
+        $line = $edits->tracingLine();
         $tracing = $line?->edit instanceof Tracing ? $line->edit : new Tracing();
         $isOn = $line->isOn ?? false;
 
         return match ($this->act) {
             'change' => [
-                self::with(
-                    $edits,
+                $edits->tracedBy(
                     $tracing->changedBy([...$tracing->changes, OutlineChange::fromRecord(JsonReader::of($this->change, 'a change'))]),
                     $isOn,
                 ),
                 'Changed a colour of the outlines',
             ],
-            'unchange' => [self::with($edits, $tracing->changedBy([]), $isOn), 'Took back what was changed by hand'],
-            'use' => [self::with($edits, $tracing, $this->on), $this->on ? 'Took the outlines' : 'Went back to pixels'],
+            'unchange' => [$edits->tracedBy($tracing->changedBy([]), $isOn), 'Took back what was changed by hand'],
+            'use' => [$edits->tracedBy($tracing, $this->on), $this->on ? 'Took the outlines' : 'Went back to pixels'],
             default => [
-                self::with($edits, new Tracing($this->settings($tracing->settings), $tracing->changes), $isOn),
+                $edits->tracedBy(new Tracing($this->settings($tracing->settings), $tracing->changes), $isOn),
                 'Set the outlines',
             ],
         };
@@ -69,21 +67,5 @@ final readonly class TraceFields
         }
 
         return TraceSettings::fromRecord(JsonReader::of([...$before->toArray(), ...$known], 'settings of outlines'));
-    }
-
-    private static function line(EditList $edits): ?EditLine
-    {
-        foreach ($edits->lines as $line) {
-            if ($line->edit instanceof Tracing) {
-                return $line;
-            }
-        }
-
-        return null;
-    }
-
-    public static function with(EditList $edits, Tracing $tracing, bool $isOn): EditList
-    {
-        return new EditList([...$edits->untraced()->lines, new EditLine($tracing, $isOn)]);
     }
 }

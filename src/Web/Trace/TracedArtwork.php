@@ -27,18 +27,14 @@ final readonly class TracedArtwork
     /** What is traced: the artwork's own outlines, switched on or not, or those of usual settings. */
     public static function edits(BatchArtwork $artwork): EditList
     {
-        return new EditList([...$artwork->edits()->untraced()->lines, ...EditList::of(self::tracing($artwork) ?? new Tracing())->lines]);
+        return $artwork->edits()->tracedBy(self::tracing($artwork) ?? new Tracing());
     }
 
     public static function tracing(BatchArtwork $artwork): ?Tracing
     {
-        foreach ($artwork->edits()->lines as $line) {
-            if ($line->edit instanceof Tracing) {
-                return $line->edit;
-            }
-        }
+        $edit = $artwork->edits()->tracingLine()?->edit;
 
-        return null;
+        return $edit instanceof Tracing ? $edit : null;
     }
 
     /**
