@@ -73,6 +73,42 @@ final readonly class Recipe
         return new self($this->frame, $enlarge, $this->write, $this->mount, $this->finish, $this->repair);
     }
 
+    /**
+     * The same print in few pixels, to look at: what is made for the print's own pixels, and would be another on these, is left out.
+     */
+    public function inSmall(int $longSide): self
+    {
+        $times = min(1.0, $longSide / $this->size()->longSide());
+        $side = static fn (int $pixels): int => max(1, (int) round($pixels * $times));
+        $mount = null;
+        $to = new PixelSize($side($this->enlarge->to->width), $side($this->enlarge->to->height));
+        if (null !== $this->mount) {
+            $layout = $this->mount->layout;
+            $canvas = new PixelSize($side($this->mount->canvas->width), $side($this->mount->canvas->height));
+            $part = new PixelWindow(
+                min($side($layout->part->x + 1) - 1, $canvas->width - 1),
+                min($side($layout->part->y + 1) - 1, $canvas->height - 1),
+                1,
+                1,
+            );
+            $to = new PixelSize(min($to->width, $canvas->width - $part->x), min($to->height, $canvas->height - $part->y));
+            $mount = new Mount($canvas, new PrintLayout(
+                new PixelWindow($part->x, $part->y, $to->width, $to->height),
+                $layout->edgeFill,
+                $layout->colour,
+            ));
+        }
+
+        return new self(
+            $this->frame,
+            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $to),
+            $this->write,
+            $mount,
+            new Finish($this->finish->colourCorrection, toneLimits: $this->finish->toneLimits),
+            $this->repair,
+        );
+    }
+
     public function finishedBy(Finish $finish): self
     {
         return new self($this->frame, $this->enlarge, $this->write, $this->mount, $finish, $this->repair);

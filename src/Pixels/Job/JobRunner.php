@@ -48,6 +48,7 @@ final readonly class JobRunner
             new WriteRepairedHandler($renderer, $masters),
             new TraceHandler($masters),
             new TraceDifferenceHandler($masters),
+            new PreviewHandler($renderer, $masters),
         ]);
     }
 

@@ -15,6 +15,9 @@ trait Arithmetic
     /** VIPS_OPERATION_MATH2_POW. */
     private const POWER = 0;
 
+    /** VIPS_OPERATION_MATH2_ATAN2. */
+    private const ARC_TANGENT = 2;
+
     /** VIPS_OPERATION_RELATIONAL_LESS and _MORE. */
     private const LESS = 2;
     private const MORE = 4;
@@ -33,6 +36,22 @@ trait Arithmetic
     public function raisedTo(float $power): self
     {
         return $this->then('math2_const1', [self::POWER, $power]);
+    }
+
+    /** The angle of (other, this), in radians, counted from the other's direction. */
+    public function angleOver(self $other): self
+    {
+        return self::make(
+            'math2',
+            fn (\FFI $vips, \FFI\CData $out, array $tail): int => $vips->vips_math2(
+                $this->pointer,
+                $other->pointer,
+                $out,
+                self::ARC_TANGENT,
+                ...$tail,
+            ),
+            [],
+        )->linear(\M_PI / 180, 0.0);
     }
 
     public function plus(self $other): self

@@ -124,6 +124,34 @@ trait Geometry
         ]);
     }
 
+    /** Where every pixel is: two bands, its column and its row from 0, in doubles. */
+    public static function positions(PixelSize $size): self
+    {
+        return self::make(
+            'xyz',
+            static fn (\FFI $vips, \FFI\CData $to, array $tail): int => $vips->vips_xyz($to, $size->width, $size->height, ...$tail),
+            [],
+        )->cast(BandFormat::Double);
+    }
+
+    /**
+     * For every pixel of another image, what is found here at the place that its two bands say, counted from the middle of the first
+     * pixel; nothing beyond the edges.
+     */
+    public function sampledAt(self $places): self
+    {
+        $interpolate = Vips::library()->vips_interpolate_new('bicubic');
+        try {
+            return self::make(
+                'mapim',
+                fn (\FFI $vips, \FFI\CData $to, array $tail): int => $vips->vips_mapim($this->pointer, $to, $places->pointer, ...$tail),
+                ['interpolate' => $interpolate],
+            );
+        } finally {
+            Vips::library()->g_object_unref($interpolate);
+        }
+    }
+
     /**
      * @param array{float, float, float, float}    $matrix
      * @param array<string, int|float|\FFI\CData> $options

@@ -90,6 +90,9 @@ final class Vips
         int vips_hist_find_indexed(VipsImage *in, VipsImage *index, VipsImage **out, ...);
         int vips_labelregions(VipsImage *in, VipsImage **mask, ...);
         int vips_divide(VipsImage *in1, VipsImage *in2, VipsImage **out, ...);
+        int vips_xyz(VipsImage **out, int width, int height, ...);
+        int vips_mapim(VipsImage *in, VipsImage **out, VipsImage *index, ...);
+        int vips_math2(VipsImage *left, VipsImage *right, VipsImage **out, int math2, ...);
         int vips_math2_const1(VipsImage *in, VipsImage **out, int math2, double value, ...);
         int vips_recomb(VipsImage *in, VipsImage **out, VipsImage *matrix, ...);
         int vips_relational_const1(VipsImage *in, VipsImage **out, int relational, double value, ...);

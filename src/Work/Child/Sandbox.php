@@ -25,7 +25,7 @@ final readonly class Sandbox
     private const TRIED_FOR = 3600;
 
     /** Of the program: what a child runs and reads. */
-    private const OWN = ['bin', 'src', 'vendor', 'networks', 'profiles', 'node_modules/onnxruntime-node', 'var/fonts'];
+    private const OWN = ['bin', 'src', 'vendor', 'networks', 'profiles', 'scenes', 'node_modules/onnxruntime-node', 'var/fonts'];
 
     private const SYSTEM = ['/usr', '/etc/alternatives', '/etc/fonts', '/etc/ld.so.cache', '/etc/php', '/var/cache/fontconfig'];
 

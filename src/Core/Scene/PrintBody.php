@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Scene;
+
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\Product;
+
+/** A print as a thing: its face, what of its pixels is cut off or goes round an edge, and how deep it is. */
+final readonly class PrintBody
+{
+    public function __construct(
+        /** What is seen from the front: the trim. */
+        public PrintSize $face,
+        /** What its pixels have beyond that. */
+        public Bleed $beyond,
+        /** Of a frame that it is drawn over; null for paper. */
+        public ?Length $depth = null,
+        /** What it is printed on comes in colours of its own. */
+        public bool $isOnFabric = false,
+    ) {
+    }
+
+    /** @param Product $product turned the way up that it is printed */
+    public static function of(Product $product): self
+    {
+        $depth = $product->wrap;
+
+        return new self(
+            $product->trim,
+            $product->bleed,
+            null === $depth || $depth->isZero() ? null : $depth,
+            [] !== $product->fabrics,
+        );
+    }
+
+    public function isCanvas(): bool
+    {
+        return null !== $this->depth;
+    }
+
+    /**
+     * Where the face lies among the print's pixels, in shares of them.
+     *
+     * @return array{float, float, float, float} left, top, width, height
+     */
+    public function faceIn(): array
+    {
+        $width = $this->face->width->plus($this->beyond->left, $this->beyond->right)->inMillimetres();
+        $height = $this->face->height->plus($this->beyond->top, $this->beyond->bottom)->inMillimetres();
+
+        return [
+            $this->beyond->left->inMillimetres() / $width,
+            $this->beyond->top->inMillimetres() / $height,
+            $this->face->width->inMillimetres() / $width,
+            $this->face->height->inMillimetres() / $height,
+        ];
+    }
+
+    /** @return array<string, mixed> keys in alphabetical order */
+    public function toArray(): array
+    {
+        $millimetres = static fn (Length $length): float => $length->inMillimetres();
+
+        return [
+            'beyond' => array_map($millimetres, [$this->beyond->top, $this->beyond->right, $this->beyond->bottom, $this->beyond->left]),
+            'depth' => $this->depth?->inMillimetres(),
+            'fabric' => $this->isOnFabric,
+            'face' => [$this->face->width->inMillimetres(), $this->face->height->inMillimetres()],
+        ];
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        $face = $record->floats('face');
+        $depth = $record->optionalFloat('depth');
+
+        return new self(
+            PrintSize::millimetres($face[0] ?? 0.0, $face[1] ?? 0.0),
+            new Bleed(...array_map(Length::millimetres(...), $record->floats('beyond'))),
+            null === $depth ? null : Length::millimetres($depth),
+            $record->bool('fabric'),
+        );
+    }
+}

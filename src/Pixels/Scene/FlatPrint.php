@@ -1,0 +1,216 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Scene;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Scene\FlatSurface;
+use Snugfit\Core\Scene\FrameDrawing;
+use Snugfit\Core\Scene\FrameRule;
+use Snugfit\Core\Scene\Hanging;
+use Snugfit\Core\Scene\Homography;
+use Snugfit\Core\Scene\ImpossibleScene;
+use Snugfit\Core\Scene\Projection;
+use Snugfit\Core\Scene\Scene;
+use Snugfit\Core\Scene\SceneFit;
+use Snugfit\Core\Scene\SceneKind;
+use Snugfit\Core\Scene\SceneLook;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+
+/**
+ * A print on a wall or a table: its shadow, the sides that a camera sees past its edges, its face, and a frame round it. The face lies
+ * in the surface's own plane, so that it has the very size that the scene says; what it hangs on is so much further back.
+ */
+final readonly class FlatPrint
+{
+    /** A soft shadow and one close to the edges: how dark, and how far they spread, in parts of the depth. */
+    private const SHADOWS = [[0.34, 0.75, 1.0], [0.3, 0.22, 0.35]];
+
+    /** Millimetres that a shadow spreads at least. */
+    private const LEAST_SPREAD = 1.3;
+
+    private Projection $projection;
+
+    public function __construct(
+        private Scene $scene,
+        private FlatSurface $surface,
+        private SceneLook $look,
+        private PixelSize $size,
+    ) {
+        $this->projection = $surface->projection->scaled($size->width / $scene->size->width);
+    }
+
+    /**
+     * @return array{PixelWindow, list<Image>} what of the preview they cover, and the layers, the lowest first
+     *
+     * @throws ImpossibleScene where it is too large
+     */
+    public function layers(ShownPrint $print): array
+    {
+        $isWall = SceneKind::Wall === $this->scene->kind;
+        $picture = $isWall && $print->picture->hasAlpha()
+            ? new ShownPrint($print->picture->flatten([255.0, 255.0, 255.0]), $print->body)
+            : $print;
+        $hanging = $isWall
+            ? Hanging::of($print->body, $this->look, FrameRule::for(TonesReader::of($picture->face()), $print->body))
+            : Hanging::bare($print->body);
+        SceneFit::check($this->scene, $hanging);
+        $outer = $hanging->outer();
+        [$width, $height] = [$outer->width->inMillimetres(), $outer->height->inMillimetres()];
+        $around = 3.0 * $hanging->depth() + 8;
+        $window = SceneRenderer::windowRound(array_map(
+            fn (array $at): array => $this->projection->point($at[0] * ($width / 2 + $around), $at[1] * ($height / 2 + $around), $at[2] * -$hanging->depth()),
+            [[-1, -1, 1], [1, -1, 1], [1, 1, 1], [-1, 1, 1], [-1, -1, 0], [1, -1, 0], [1, 1, 0], [-1, 1, 0]],
+        ), $this->size);
+        $layers = $this->shadows($hanging, $width, $height, $window);
+        array_push($layers, ...$this->sides($hanging, $picture, $width, $height, $window));
+        $layers[] = $this->face($picture, $window);
+        if (null !== $hanging->moulding) {
+            $layers[] = $this->frame($hanging, $width, $height, $window);
+        }
+
+        return [$window, $layers];
+    }
+
+    /** @return list<Image> */
+    private function shadows(Hanging $hanging, float $width, float $height, PixelWindow $window): array
+    {
+        [$x, $y, $z] = $this->scene->light;
+        $depth = $hanging->depth();
+        $layers = [];
+        foreach (self::SHADOWS as [$dark, $spread, $away]) {
+            $sigma = max(self::LEAST_SPREAD, $spread * $depth);
+            $margin = 3 * $sigma;
+            // A pixel is a third of the deviation: nothing of a blur is finer.
+            $scale = 3 / $sigma;
+            $inner = new PixelSize(max(1, (int) round($width * $scale)), max(1, (int) round($height * $scale)));
+            $edge = (int) ceil($margin * $scale);
+            $whole = new PixelSize($inner->width + 2 * $edge, $inner->height + 2 * $edge);
+            $white = Image::ofBytes("\xff", new PixelSize(1, 1), 1, Interpretation::BlackAndWhite)
+                ->embed(0, 0, $inner, Extend::Copy)
+                ->embed($edge, $edge, $whole, Extend::Background, [0.0]);
+            $alpha = $white->blurExactly(3.0)->linear($dark / 255, 0.0);
+            $offset = [-$x / max(0.25, $z) * $depth * $away, -$y / max(0.25, $z) * $depth * $away];
+            $plane = $this->projection->plane([$offset[0], $offset[1], -$depth], [1.0, 0.0, 0.0], [0.0, 1.0, 0.0]);
+            $layers[] = Layer::ofOpacity($alpha)->on(
+                self::pixels($plane, $whole, -$width / 2 - $edge * $width / $inner->width, -$height / 2 - $edge * $height / $inner->height, $width / $inner->width, $height / $inner->height),
+                $window,
+            );
+        }
+
+        return $layers;
+    }
+
+    /** @return list<Image> of the sides that the camera sees */
+    private function sides(Hanging $hanging, ShownPrint $print, float $width, float $height, PixelWindow $window): array
+    {
+        $depth = $hanging->depth();
+        if (null === $hanging->moulding && !$print->body->isCanvas()) {
+            return [];
+        }
+        [$eyeX, $eyeY] = $this->projection->eye();
+        $drawing = new FrameDrawing($hanging, $this->scene->light);
+        [$left, $top, $faceWidth, $faceHeight] = $print->body->faceIn();
+        $beyond = $print->body->beyond;
+        $layers = [];
+        foreach ([
+            [$eyeX > $width / 2, 1.0, 0.0, [$left + $faceWidth, $top, $depth, $faceHeight], $beyond->right->inMillimetres()],
+            [$eyeX < -$width / 2, -1.0, 0.0, [$left, $top, $depth, $faceHeight], $beyond->left->inMillimetres()],
+            [$eyeY > $height / 2, 0.0, 1.0, [$left, $top + $faceHeight, $faceWidth, $depth], $beyond->bottom->inMillimetres()],
+            [$eyeY < -$height / 2, 0.0, -1.0, [$left, $top, $faceWidth, $depth], $beyond->top->inMillimetres()],
+        ] as [$isSeen, $outX, $outY, $part, $goesOn]) {
+            if (!$isSeen) {
+                continue;
+            }
+            $lit = $drawing->lit(50.0, $outX, $outY);
+            $layer = null === $hanging->moulding
+                ? $this->goingOn($print, $part, $outX, $outY, $depth, $goesOn)->dimmed($lit)
+                : Layer::ofOpacity(Image::ofBytes(pack('g', 1.0), new PixelSize(1, 1), 1, Interpretation::Multiband, BandFormat::Float)
+                    ->embed(0, 0, new PixelSize(8, 8), Extend::Copy), self::brightness($hanging->moulding->colours()[0]) * $lit);
+            // From the wall to the face, or the other way, as it is read in the picture.
+            [$origin, $across, $down] = match (true) {
+                $outX > 0 => [[$width / 2, -$height / 2, 0.0], [0.0, 0.0, -1.0], [0.0, 1.0, 0.0]],
+                $outX < 0 => [[-$width / 2, -$height / 2, -$depth], [0.0, 0.0, 1.0], [0.0, 1.0, 0.0]],
+                $outY > 0 => [[-$width / 2, $height / 2, 0.0], [1.0, 0.0, 0.0], [0.0, 0.0, -1.0]],
+                default => [[-$width / 2, -$height / 2, -$depth], [1.0, 0.0, 0.0], [0.0, 0.0, 1.0]],
+            };
+            [$long, $high] = 0.0 === $outX ? [$width, $depth] : [$depth, $height];
+            $size = $layer->size();
+            $layers[] = $layer->on(
+                self::pixels($this->projection->plane($origin, $across, $down), $size, 0.0, 0.0, $long / $size->width, $high / $size->height),
+                $window,
+            );
+        }
+
+        return $layers;
+    }
+
+    /**
+     * What of a canvas goes round an edge; beyond what there is of it, its last pixels.
+     *
+     * @param array{float, float, float, float} $part left and top of the edge in shares of the print, and its length as a share
+     */
+    private function goingOn(ShownPrint $print, array $part, float $outX, float $outY, float $depth, float $goesOn): Layer
+    {
+        [$left, $top, $width, $height] = $part;
+        $all = $print->body;
+        $whole = 0.0 === $outX
+            ? $all->face->height->plus($all->beyond->top, $all->beyond->bottom)->inMillimetres()
+            : $all->face->width->plus($all->beyond->left, $all->beyond->right)->inMillimetres();
+        $share = max(0.5, min($depth, $goesOn)) / $whole;
+        $strip = 0.0 === $outX
+            ? $print->part($left, $outY > 0 ? $top : $top - $share, $width, $share)
+            : $print->part($outX > 0 ? $left : $left - $share, $top, $share, $height);
+        $size = $strip->size();
+        if ($goesOn < $depth - 0.5) {
+            $more = $depth / max(0.5, $goesOn);
+            $strip = 0.0 === $outX
+                ? $strip->embed(0, $outY > 0 ? 0 : (int) (($more - 1) * $size->height), new PixelSize($size->width, (int) ceil($size->height * $more)), Extend::Copy)
+                : $strip->embed($outX > 0 ? 0 : (int) (($more - 1) * $size->width), 0, new PixelSize((int) ceil($size->width * $more), $size->height), Extend::Copy);
+        }
+
+        return Layer::of($strip, $strip->size());
+    }
+
+    private function face(ShownPrint $print, PixelWindow $window): Image
+    {
+        $body = $print->body;
+        $face = SceneRenderer::reduced($print->face(), $body, $this->projection->pixelsPerMillimetre());
+        [$width, $height] = [$body->face->width->inMillimetres(), $body->face->height->inMillimetres()];
+        $size = $face->size();
+
+        return $face->on(
+            self::pixels($this->projection->parallelTo(), $size, -$width / 2, -$height / 2, $width / $size->width, $height / $size->height),
+            $window,
+        );
+    }
+
+    private function frame(Hanging $hanging, float $width, float $height, PixelWindow $window): Image
+    {
+        $scale = $this->projection->pixelsPerMillimetre() * 1.0;
+        $drawing = Image::drawing((new FrameDrawing($hanging, $this->scene->light))->svg($scale, $this->look->glass));
+        $layer = Layer::of($drawing, $drawing->size());
+        $size = $layer->size();
+
+        return $layer->on(
+            self::pixels($this->projection->parallelTo(), $size, -$width / 2, -$height / 2, $width / $size->width, $height / $size->height),
+            $window,
+        );
+    }
+
+    /** From a picture's pixels to the preview's, where it begins so many millimetres along a plane and has pixels of such a size. */
+    private static function pixels(Homography $plane, PixelSize $size, float $left, float $top, float $across, float $down): Homography
+    {
+        return $plane->after(new Homography([$across, 0.0, $left, 0.0, $down, $top, 0.0, 0.0, 1.0]));
+    }
+
+    private static function brightness(string $colour): float
+    {
+        return array_sum(array_map(static fn (string $pair): float => (hexdec($pair) / 255) ** 2.2, str_split($colour, 2))) / 3;
+    }
+}

@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Scene;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Scene\Homography;
+use Snugfit\Pixels\PremultipliedAlpha;
+use Snugfit\Pixels\Resampler;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+
+/** A picture on its way into a scene: linear light times opacity, and opacity from 0 to 1, in four bands of floats. */
+final readonly class Layer
+{
+    /** Its last pixels go on by so many, so that kernels see no edge; where it ends is counted apart. */
+    private const MARGIN = 3;
+
+    private function __construct(
+        public Image $image,
+        /** How many of its pixels one of the scene takes. */
+        private float $step,
+    ) {
+    }
+
+    /**
+     * @param Image     $picture sRGB of eight bits, with or without alpha
+     * @param PixelSize $most    pixels of the scene that it takes: what has more is reduced first
+     */
+    public static function of(Image $picture, PixelSize $most): self
+    {
+        $size = $picture->size();
+        $to = new PixelSize(min($size->width, $most->width), min($size->height, $most->height));
+        $step = max($to->width / $most->width, $to->height / $most->height);
+        $picture = $to->equals($size) ? $picture : (new Resampler())->reduce($picture, $to);
+        $picture = PremultipliedAlpha::withAlpha($picture);
+        $light = $picture->extractBands(0, 3)->withInterpretation(Interpretation::Srgb)->colourspace(Interpretation::ScRgb);
+        $alpha = $picture->extractBands(3, 1)->cast(BandFormat::Float)->linear(1 / 255, 0.0);
+
+        return self::padded($light->multipliedBy($alpha)->join($alpha), $step);
+    }
+
+    /** Of one colour in linear light, its opacity told by a band from 0 to 1. */
+    public static function ofOpacity(Image $alpha, float $light = 0.0): self
+    {
+        $light = $alpha->linear($light, 0.0);
+
+        return self::padded($light->join($light)->join($light)->join($alpha), 1.0);
+    }
+
+    /** Pixels of the picture itself. */
+    public function size(): PixelSize
+    {
+        $size = $this->image->size();
+
+        return new PixelSize($size->width - 2 * self::MARGIN, $size->height - 2 * self::MARGIN);
+    }
+
+    /** Its colours so many times as bright. */
+    public function dimmed(float $times): self
+    {
+        return new self($this->image->linearByBand([[$times, 0.0], [$times, 0.0], [$times, 0.0], [1.0, 0.0]])->copyToMemory(), $this->step);
+    }
+
+    /**
+     * Seen at places of its own.
+     *
+     * @param Image $places two bands: pixels of the picture, counted from its left upper corner
+     */
+    public function at(Image $places): Image
+    {
+        $size = $this->size();
+        $covered = $this->covered($places->extractBands(0, 1), $size->width)
+            ->multipliedBy($this->covered($places->extractBands(1, 1), $size->height));
+
+        return $this->image
+            ->sampledAt($places->linear(1.0, self::MARGIN - 0.5))
+            ->multipliedBy($covered->join($covered)->join($covered)->join($covered));
+    }
+
+    /** How much of a pixel of the scene lies between its first and its last pixel, 0 to 1. */
+    private function covered(Image $places, int $pixels): Image
+    {
+        $last = $places->linear(-1.0, (float) $pixels);
+        $within = $places->lesser($last)->linear(1 / $this->step, 0.5)->positivePart();
+
+        return $within->linear(-1.0, 1.0)->positivePart()->linear(-1.0, 1.0);
+    }
+
+    /**
+     * As a plane of the scene shows it.
+     *
+     * @param Homography  $plane  from its pixels to those of the scene
+     * @param PixelWindow $window of the scene
+     */
+    public function on(Homography $plane, PixelWindow $window): Image
+    {
+        return $this->at(self::places($plane->inverse(), $window));
+    }
+
+    /** Where the pixels of a window come from, by their middles. */
+    public static function places(Homography $back, PixelWindow $window): Image
+    {
+        $n = $back->numbers;
+        $at = Image::positions($window->size())->linearByBand([[1.0, $window->x + 0.5], [1.0, $window->y + 0.5]]);
+        $three = $at->join($at->extractBands(0, 1)->linear(0.0, 1.0));
+        $seen = $three->recombined([[$n[0], $n[1], $n[2]], [$n[3], $n[4], $n[5]], [$n[6], $n[7], $n[8]]]);
+        $depth = $seen->extractBands(2, 1);
+
+        return $seen->extractBands(0, 2)->dividedBy($depth->join($depth));
+    }
+
+    private static function padded(Image $image, float $step): self
+    {
+        $size = $image->size();
+        $wide = new PixelSize($size->width + 2 * self::MARGIN, $size->height + 2 * self::MARGIN);
+
+        return new self($image->embed(self::MARGIN, self::MARGIN, $wide, Extend::Copy)->copyToMemory(), $step);
+    }
+}

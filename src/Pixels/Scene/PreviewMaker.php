@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Scene;
+
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Scene\ImpossibleScene;
+use Snugfit\Core\Scene\PrintBody;
+use Snugfit\Core\Scene\SceneLook;
+use Snugfit\Pixels\Colour\OutputColourConverter;
+use Snugfit\Pixels\PrintFileReader;
+use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Reading\UnreadableMaster;
+use Snugfit\Pixels\UnwritablePrintFile;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+
+/** A print -> how it looks in a scene: by its recipe, with as many pixels as the scene can show, or from the file that was made. */
+final readonly class PreviewMaker
+{
+    public function __construct(
+        private PrintRenderer $prints,
+        private PrintFileReader $files = new PrintFileReader(),
+        private SceneRenderer $scenes = new SceneRenderer(),
+    ) {
+    }
+
+    /**
+     * @param Master $master prepared
+     *
+     * @throws ImpossibleScene|UnreadableMaster
+     */
+    public function ofRecipe(SceneFolder $folder, Master $master, Recipe $recipe, PrintBody $body, SceneLook $look, int $width): Image
+    {
+        $small = $recipe->inSmall(SceneRenderer::pixelsWanted($folder->scene, $body, $width));
+        $colours = OutputColourConverter::of($master, $recipe);
+        $print = $this->prints->of($master, $small, once: true);
+        $shown = $look->isProof ? $colours->proof($print, false) : $colours->onScreen($print);
+
+        return $this->scenes->render($folder, $look, [new ShownPrint($shown->copyToMemory(), $body)], $width);
+    }
+
+    /**
+     * @param string $file a print file, whose colours are as the press prints them
+     *
+     * @throws ImpossibleScene|UnwritablePrintFile
+     */
+    public function ofFile(SceneFolder $folder, string $file, PrintBody $body, SceneLook $look, int $width): Image
+    {
+        $wanted = SceneRenderer::pixelsWanted($folder->scene, $body, $width);
+        $print = $this->files->inPicture(
+            $file,
+            static fn (string $picture): Image => Image::thumbnailOf($picture, $wanted)->colourspace(Interpretation::Srgb)->copyToMemory(),
+        );
+
+        return $this->scenes->render($folder, $look, [new ShownPrint($print, $body)], $width);
+    }
+}

@@ -1,0 +1,196 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Scene;
+
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Scene\ClothSurface;
+use Snugfit\Core\Scene\FlatSurface;
+use Snugfit\Core\Scene\ImpossibleScene;
+use Snugfit\Core\Scene\PrintBody;
+use Snugfit\Core\Scene\RoundSurface;
+use Snugfit\Core\Scene\Scene;
+use Snugfit\Core\Scene\SceneKind;
+use Snugfit\Core\Scene\SceneLook;
+use Snugfit\Core\Scene\Surface;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Pixels\Resampler;
+use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
+use Snugfit\Pixels\Vips\Kernel;
+
+/** Prints and a scene -> a preview. Everything meets in linear light: a print throws back what light falls on it there. */
+final readonly class SceneRenderer
+{
+    /** Pixels of a print for one of the scene that are asked for, so that interpolating loses nothing. */
+    private const FINER = 1.3;
+
+    /** From what light on, in parts of what makes white white, it is held back, as in the scenes' own pictures (tools/scenes). */
+    private const SHOULDER = 0.85;
+
+    /**
+     * How many pixels of a print a preview needs at most, on its long side, with what goes round its edges.
+     *
+     * @param int $width of the preview
+     */
+    public static function pixelsWanted(Scene $scene, PrintBody $body, int $width): int
+    {
+        $long = max(
+            $body->face->width->plus($body->beyond->left, $body->beyond->right)->inMillimetres(),
+            $body->face->height->plus($body->beyond->top, $body->beyond->bottom)->inMillimetres(),
+        );
+
+        return max(16, (int) ceil($long * self::FINER * max(array_map(
+            static fn (Surface $surface): float => self::scale($scene, $surface, $body, $width),
+            $scene->surfaces,
+        ))));
+    }
+
+    /**
+     * @param non-empty-list<ShownPrint> $prints one for each surface, from the first again where there are more surfaces
+     * @param int                        $width  of the preview in pixels
+     *
+     * @return Image sRGB of eight bits
+     *
+     * @throws ImpossibleScene where a print does not go into it
+     */
+    public function render(SceneFolder $folder, SceneLook $look, array $prints, int $width): Image
+    {
+        $scene = $folder->scene;
+        $size = new PixelSize($width, (int) round($width * $scene->size->height / $scene->size->width));
+        $plate = self::sized($folder->picture(SceneFolder::PLATE), $size)->colourspace(Interpretation::ScRgb);
+        $cover = self::sized($folder->picture(SceneFolder::COVER), $size)->extractBands(0, 1)->cast(BandFormat::Float)->linear(1 / 255, 0.0);
+        $plate = self::painted($plate, $cover, $scene, SceneKind::Wall === $scene->kind ? $look->wall : $look->fabric);
+        $light = $this->light($folder, $size);
+        $shine = $folder->has(SceneFolder::SHINE)
+            ? self::sized($folder->picture(SceneFolder::SHINE), $size)->colourspace(Interpretation::ScRgb)
+            : null;
+        foreach ($scene->surfaces as $i => $surface) {
+            $print = $prints[$i % \count($prints)];
+            [$window, $layers] = match (true) {
+                $surface instanceof FlatSurface => (new FlatPrint($scene, $surface, $look, $size))->layers($print),
+                $surface instanceof RoundSurface => (new RoundPrint($scene, $surface, $size))->layers($print),
+                $surface instanceof ClothSurface => (new ClothPrint($folder, $surface, $size))->layers($print),
+                default => throw ImpossibleScene::because('It has a surface of a kind that is not known.'),
+            };
+            $base = $plate->crop($window)->copyToMemory();
+            [$on, $seen] = [$light->crop($window), $cover->crop($window)];
+            foreach ($layers as $layer) {
+                // One after the other, so that no more than one is being worked on.
+                $base = self::laid($base, $layer, $on, $seen, $shine?->crop($window))->copyToMemory();
+            }
+            $plate = $plate->insert($base, $window->x, $window->y);
+        }
+
+        return $plate->withInterpretation(Interpretation::ScRgb)->colourspace(Interpretation::Srgb);
+    }
+
+    /** Pixels of the preview that a millimetre of a print takes at most. */
+    private static function scale(Scene $scene, Surface $surface, PrintBody $body, int $width): float
+    {
+        $times = $width / $scene->size->width;
+        $half = [$body->face->width->inMillimetres() / 2, $body->face->height->inMillimetres() / 2];
+
+        return match (true) {
+            $surface instanceof FlatSurface => max(array_map(
+                static fn (array $corner): float => $surface->projection->scaled($times)->pixelsPerMillimetre(
+                    $corner[0] * $half[0],
+                    $corner[1] * $half[1],
+                ),
+                [[-1, -1], [1, -1], [1, 1], [-1, 1]],
+            )),
+            $surface instanceof ClothSurface => $surface->scale($width),
+            default => 1 / $scene->millimetresPerPixel($width),
+        };
+    }
+
+    /** Light on prints, in parts of what makes white white. */
+    private function light(SceneFolder $folder, PixelSize $size): Image
+    {
+        $picture = $folder->picture(SceneFolder::LIGHT);
+        $levels = '';
+        for ($i = 0; $i < 256; ++$i) {
+            $value = $i / 255;
+            $linear = $folder->scene->mostLight * ($value <= 0.04045 ? $value / 12.92 : (($value + 0.055) / 1.055) ** 2.4);
+            $rest = 1 - self::SHOULDER;
+            $levels .= pack('g', $linear <= self::SHOULDER ? $linear : 1 - $rest * exp(-($linear - self::SHOULDER) / $rest));
+        }
+        $table = Image::ofBytes($levels, new PixelSize(256, 1), 1, Interpretation::Multiband, BandFormat::Float);
+        $light = $picture->mappedBy($table)->copyToMemory();
+
+        return $light->size()->covers($size)
+            ? $light->resize($size, Kernel::Linear)
+            : $light->stretched($size);
+    }
+
+    /** Wall or cloth in another colour. */
+    private static function painted(Image $plate, Image $cover, Scene $scene, ?string $colour): Image
+    {
+        if (null === $colour || null === $scene->colour || $colour === $scene->colour) {
+            return $plate;
+        }
+        $linear = static fn (string $pair): float => ($level = hexdec($pair) / 255) <= 0.04045 ? $level / 12.92 : (($level + 0.055) / 1.055) ** 2.4;
+        [$new, $old] = [array_map($linear, str_split($colour, 2)), array_map($linear, str_split($scene->colour, 2))];
+        $change = static fn (int $band): float => $new[$band] / max(0.002, $old[$band]) - 1;
+        $bands = array_map(static fn (int $band): Image => $cover->linear($change($band), 1.0), [0, 1, 2]);
+
+        return $plate->multipliedBy($bands[0]->join($bands[1])->join($bands[2]));
+    }
+
+    /**
+     * @param Image $layer linear light times opacity and opacity, as Layer has them, over the window
+     */
+    private static function laid(Image $base, Image $layer, Image $light, Image $cover, ?Image $shine): Image
+    {
+        $seen = $layer->multipliedBy($cover->join($cover)->join($cover)->join($cover));
+        $alpha = $seen->extractBands(3, 1);
+        $left = $alpha->linear(-1.0, 1.0);
+        $laid = $base
+            ->multipliedBy($left->join($left)->join($left))
+            ->plus($seen->extractBands(0, 3)->multipliedBy($light));
+
+        return null === $shine ? $laid : $laid->plus($shine->multipliedBy($alpha->join($alpha)->join($alpha)));
+    }
+
+    /** @param float $scale pixels of the preview for a millimetre */
+    public static function reduced(Image $face, PrintBody $body, float $scale): Layer
+    {
+        return Layer::of($face, new PixelSize(
+            max(8, (int) ceil($body->face->width->inMillimetres() * $scale)),
+            max(8, (int) ceil($body->face->height->inMillimetres() * $scale)),
+        ));
+    }
+
+    /**
+     * What of a preview is round some points.
+     *
+     * @param non-empty-list<array{float, float}> $points
+     *
+     * @throws ImpossibleScene where nothing of it is
+     */
+    public static function windowRound(array $points, PixelSize $size): PixelWindow
+    {
+        $left = max(0, (int) floor(min(array_column($points, 0))) - 2);
+        $top = max(0, (int) floor(min(array_column($points, 1))) - 2);
+        $right = min($size->width, (int) ceil(max(array_column($points, 0))) + 2);
+        $bottom = min($size->height, (int) ceil(max(array_column($points, 1))) + 2);
+
+        return $right > $left && $bottom > $top
+            ? new PixelWindow($left, $top, $right - $left, $bottom - $top)
+            : throw ImpossibleScene::because('The print would lie outside the picture.');
+    }
+
+    private static function sized(Image $picture, PixelSize $size): Image
+    {
+        $has = $picture->size();
+
+        return match (true) {
+            $has->equals($size) => $picture,
+            $has->covers($size) => $picture->resize($size, Kernel::Lanczos),
+            default => (new Resampler())->resample($picture, $size, UpscaleMethod::Lanczos),
+        };
+    }
+}
