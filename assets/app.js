@@ -14,6 +14,7 @@ import dialog from './shared/dialog.js';
 import dropZone from './shared/drop-zone.js';
 import fetched from './shared/fetched.js';
 import refresh from './shared/refresh.js';
+import show from './show/show.js';
 import strip from './test-strip/strip.js';
 import trace from './trace/trace.js';
 
@@ -27,6 +28,7 @@ Alpine.data('picker', picker);
 Alpine.data('repair', repair);
 Alpine.data('finish', finish);
 Alpine.data('framing', framing);
+Alpine.data('show', show);
 Alpine.data('strip', strip);
 Alpine.data('trace', trace);
 Alpine.data('names', names);

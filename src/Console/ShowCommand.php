@@ -66,7 +66,7 @@ final class ShowCommand extends Command
         $this->addArgument('in', InputArgument::REQUIRED, 'The picture; it is never changed')
             ->addArgument('out', InputArgument::REQUIRED, 'The preview to write: .jpg, .png or .webp')
             ->addOption('scene', null, InputOption::VALUE_REQUIRED, 'Its code, like sofa; --list names all')
-            ->addOption('size', null, InputOption::VALUE_REQUIRED, 'Of the print: a product\'s code like canvas-16x20, or 12x18in, 297x420mm')
+            ->addOption('size', null, InputOption::VALUE_REQUIRED, 'Of the print: a product\'s code, like canvas-16x20, or 12x18in')
             ->addOption('width', null, InputOption::VALUE_REQUIRED, 'Of the preview in pixels', (string) PreviewSize::USUAL)
             ->addOption('frame', null, InputOption::VALUE_REQUIRED, implode(', ', array_column(FrameChoice::cases(), 'value')), 'suits')
             ->addOption('mat', null, InputOption::VALUE_REQUIRED, 'Between frame and print, like 40mm or 0; by a rule if left out')
@@ -91,7 +91,9 @@ final class ShowCommand extends Command
             $folder = $this->scenes->of($option->text('scene') ?? throw new \InvalidArgumentException(
                 'Say which scene with --scene: '.implode(', ', array_keys($this->scenes->all())).'.',
             ));
-            $product = $this->product($option->text('size') ?? throw new \InvalidArgumentException('Say how large the print is: --size=12x18in.'));
+            $product = $this->product(
+                $option->text('size') ?? throw new \InvalidArgumentException('Say how large the print is: --size=12x18in.'),
+            );
             $look = self::look($option);
             $size = new PreviewSize((int) ($option->number('width') ?? PreviewSize::USUAL));
         } catch (\InvalidArgumentException $e) {
@@ -102,7 +104,8 @@ final class ShowCommand extends Command
             $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($master))->facts());
             $request = new PlacementRequest(focus: $facts->focus);
             $placement = $this->planner->plan($facts->artwork(), $product, $request);
-            $wanted = new WantedPrint(new PlacementKey($in, $product->code), basename($in), $facts, $placement, new RenderOptions(), $request);
+            $key = new PlacementKey($in, $product->code);
+            $wanted = new WantedPrint($key, basename($in), $facts, $placement, new RenderOptions(), $request);
             $recipe = $this->production->decide($wanted);
             if ($recipe instanceof Refusal) {
                 return self::told($errors, $in, $recipe->sentence, self::REFUSED);
@@ -122,7 +125,8 @@ final class ShowCommand extends Command
                 'in' => $in, 'out' => $out, 'scene' => $folder->scene->code,
                 'print_mm' => [$face->width->inMillimetres(), $face->height->inMillimetres()],
                 'width' => $size->width, 'mm_per_pixel' => round($scale, 4),
-            ], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT | \JSON_INVALID_UTF8_SUBSTITUTE)
+            ], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT
+                | \JSON_INVALID_UTF8_SUBSTITUTE)
             : OutputFormatter::escape(\sprintf(
                 '%s: %s × %s in "%s", 1 px = %.2f mm',
                 $out,

@@ -49,17 +49,24 @@ def made(light, code, folder, quick):
         s['area'] = [round(float(x), 2) for x in s['area']]
         surfaces.append(s)
     albedo = np.median(maps['albedo'][cover > 0.98], 0)
-    told |= dict(surfaces=surfaces, size=list(size), light=[round(float(x), 4) for x in told['light']], most=MOST)
+    told |= dict(
+        place=list(SCENES).index(code) + 1,
+        surfaces=surfaces,
+        size=list(size),
+        light=[round(float(x), 4) for x in told['light']],
+        most=MOST,
+    )
     told['colour'] = ''.join('%02x' % int(x * 255 + 0.5) for x in encoded(albedo)) if told.get('colour') else None
     with open(f'{folder}/scene.json', 'w') as f:
-        json.dump(told, f, indent=1); f.write('\n')
+        json.dump(told, f, indent=1)
+        f.write('\n')
     return told['name']
 
 
 def within(surfaces, size, full):
     """Pixels over the areas where prints lie."""
     found = np.zeros((size[1], size[0]), bool)
-    y, x = np.mgrid[0:size[1], 0:size[0]]
+    y, x = np.mgrid[0 : size[1], 0 : size[0]]
     for s in surfaces:
         w, h = s['area']
         m = s['matrix'][:, [0, 1, 3]] * np.float64([[size[0] / full[0]], [size[1] / full[1]], [1]])
@@ -78,7 +85,9 @@ def mapped(maps, folder, origin):
     for name, o in zip('uv', origin):
         m = (maps[name] - o)[tuple(nearest)]
         lo, hi = float(np.floor(m.min())), float(np.ceil(m.max()))
-        bands.append(((m - lo) / (hi - lo) * 65535 + 0.5).astype(np.uint16)); from_.append(lo); to.append(hi)
+        bands.append(((m - lo) / (hi - lo) * 65535 + 0.5).astype(np.uint16))
+        from_.append(lo)
+        to.append(hi)
     u, v = maps['u'] - origin[0], maps['v'] - origin[1]
     middle = inside & (np.hypot(u, v) < 150)
     step = float(np.median(np.hypot(np.gradient(u, axis=1), np.gradient(v, axis=1))[middle]))
@@ -86,8 +95,13 @@ def mapped(maps, folder, origin):
         data = np.stack(bands + [np.zeros_like(bands[0])], 2)
         data.tofile(t + '/raw')
         h, w = data.shape[:2]
-        subprocess.run(['vips', 'rawload', t + '/raw', t + '/m.v', str(w), str(h), '3', '--format', 'ushort', '--interpretation', 'rgb16'], check=True)
-        subprocess.run(['vips', 'pngsave', t + '/m.v', f'{folder}/map.png', '--compression', '9', '--filter', '248', '--strip'], check=True)
+        subprocess.run(
+            ['vips', 'rawload', t + '/raw', t + '/m.v', str(w), str(h), '3', '--format', 'ushort', '--interpretation', 'rgb16'],
+            check=True,
+        )
+        subprocess.run(
+            ['vips', 'pngsave', t + '/m.v', f'{folder}/map.png', '--compression', '9', '--filter', '248', '--strip'], check=True
+        )
     return from_, to, round(step * maps['u'].shape[1], 2)
 
 
@@ -96,6 +110,9 @@ if __name__ == '__main__':
     to = next((a[5:] for a in sys.argv if a.startswith('--to=')), os.path.join(HERE, '../../scenes'))
     names = [a for a in sys.argv[1:] if not a.startswith('-')] or list(SCENES)
     light = os.path.join(tempfile.gettempdir(), 'snugfit-light')
-    subprocess.run(['g++', '-O3', '-march=x86-64-v3', '-ffast-math', '-std=c++17', HERE + '/light.cpp', '-o', light, '-lembree3', '-lpthread'], check=True)
+    subprocess.run(
+        ['g++', '-O3', '-march=x86-64-v3', '-ffast-math', '-std=c++17', HERE + '/light.cpp', '-o', light, '-lembree3', '-lpthread'],
+        check=True,
+    )
     for code in names:
         print(code, made(light, code, f'{to}/{code}', quick), flush=True)

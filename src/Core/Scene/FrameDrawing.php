@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Scene;
 
+use Snugfit\Core\Measure\PixelSize;
+
 /** Draws a frame with its mat to scale, as SVG: open where the print is, with the shadows that fall on it and a sheen of glass. */
 final readonly class FrameDrawing
 {
@@ -23,8 +25,8 @@ final readonly class FrameDrawing
     {
     }
 
-    /** @param float $scale pixels of a millimetre */
-    public function svg(float $scale, bool $glass): string
+    /** @param PixelSize $size of the drawing */
+    public function svg(PixelSize $size, bool $glass): string
     {
         $outer = $this->hanging->outer();
         [$width, $height] = [$outer->width->inMillimetres(), $outer->height->inMillimetres()];
@@ -33,9 +35,9 @@ final readonly class FrameDrawing
             .($glass ? $this->sheen($width, $height, $moulding) : '');
 
         return \sprintf(
-            '<svg xmlns="http://www.w3.org/2000/svg" width="%s" height="%s" viewBox="0 0 %s %s">%s</svg>',
-            self::number($width * $scale),
-            self::number($height * $scale),
+            '<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="%d" viewBox="0 0 %s %s" preserveAspectRatio="none">%s</svg>',
+            $size->width,
+            $size->height,
             self::number($width),
             self::number($height),
             $body,
@@ -64,9 +66,14 @@ final readonly class FrameDrawing
         ];
         $drawn = '<defs>';
         foreach ($sides as $i => [$x, $y, , $run]) {
-            $drawn .= \sprintf('<linearGradient id="p%d" gradientUnits="userSpaceOnUse" x1="%s" y1="%s" x2="%s" y2="%s">', $i, ...array_map(self::number(...), $run));
+            $drawn .= \sprintf(
+                '<linearGradient id="p%d" gradientUnits="userSpaceOnUse" x1="%s" y1="%s" x2="%s" y2="%s">',
+                $i,
+                ...array_map(self::number(...), $run),
+            );
             foreach ($moulding->slopes() as [$at, $slope]) {
-                $drawn .= \sprintf('<stop offset="%s" stop-color="#%s"/>', self::number($at), self::shaded($colour, $this->lit($slope, $x, $y)));
+                $shade = self::shaded($colour, $this->lit($slope, $x, $y));
+                $drawn .= \sprintf('<stop offset="%s" stop-color="#%s"/>', self::number($at), $shade);
             }
             $drawn .= '</linearGradient>';
         }
@@ -79,7 +86,10 @@ final readonly class FrameDrawing
             }
             // The mitre, where two sides meet.
             [$from, $to] = [$outline[0], $outline[3]];
-            $drawn .= \sprintf('<path d="M%s %sL%s %s" stroke="#000" stroke-opacity=".28" stroke-width=".35"/>', ...array_map(self::number(...), [...$from, ...$to]));
+            $drawn .= \sprintf(
+                '<path d="M%s %sL%s %s" stroke="#000" stroke-opacity=".28" stroke-width=".35"/>',
+                ...array_map(self::number(...), [...$from, ...$to]),
+            );
         }
 
         return $drawn;
@@ -97,7 +107,9 @@ final readonly class FrameDrawing
             $drawn .= \sprintf(
                 '<path fill="#%s" fill-rule="evenodd" d="M%s %sH%sV%sH%sZM%s %sH%sV%sH%sZ"/>',
                 $this->hanging->matColour,
-                ...array_map(self::number(...), [$w, $w, $width - $w, $height - $w, $w, $x - $cut, $y - $cut, $x2 + $cut, $y2 + $cut, $x - $cut]),
+                ...array_map(self::number(...), [
+                    $w, $w, $width - $w, $height - $w, $w, $x - $cut, $y - $cut, $x2 + $cut, $y2 + $cut, $x - $cut,
+                ]),
             );
             $cuts = [
                 [0.0, -1.0, [[$x - $cut, $y - $cut], [$x2 + $cut, $y - $cut], [$x2, $y], [$x, $y]]],
@@ -132,7 +144,8 @@ final readonly class FrameDrawing
                 ? ($starts ? [$x, 0, $x + $length, 0] : [$x + $width, 0, $x + $width - $length, 0])
                 : ($starts ? [0, $y, 0, $y + $length] : [0, $y + $height, 0, $y + $height - $length]);
             $drawn .= \sprintf(
-                '<linearGradient id="s%d" gradientUnits="userSpaceOnUse" x1="%s" y1="%s" x2="%s" y2="%s"><stop offset="0" stop-opacity="%s"/>'
+                '<linearGradient id="s%d" gradientUnits="userSpaceOnUse" x1="%s" y1="%s" x2="%s" y2="%s">'
+                .'<stop offset="0" stop-opacity="%s"/>'
                 .'<stop offset=".45" stop-opacity="%s"/><stop offset="1" stop-opacity="0"/></linearGradient>'
                 .'<rect x="%s" y="%s" width="%s" height="%s" fill="url(#s%d)"/>',
                 $i,
@@ -152,7 +165,8 @@ final readonly class FrameDrawing
 
         return \sprintf(
             '<linearGradient id="v" x1="%d" y1="0" x2="%s" y2="1"><stop offset="0" stop-color="#fff" stop-opacity="%s"/>'
-            .'<stop offset=".38" stop-color="#fff" stop-opacity="%s"/><stop offset=".4" stop-color="#fff" stop-opacity="0"/></linearGradient>'
+            .'<stop offset=".38" stop-color="#fff" stop-opacity="%s"/><stop offset=".4" stop-color="#fff" stop-opacity="0"/>'
+            .'</linearGradient>'
             .'<rect x="%s" y="%s" width="%s" height="%s" fill="url(#v)"/>',
             $isLeft ? 0 : 1,
             $isLeft ? '.9' : '.1',

@@ -26,8 +26,15 @@ final readonly class FrameRule
     /** A mat does not show beside a picture whose edge is as light. */
     private const WHITE_EDGE = 93.0;
 
-    private function __construct(public Moulding $moulding, public Length $mat, public string $matColour, public Wall $wall, public string $why)
-    {
+    private function __construct(
+        public Moulding $moulding,
+        public Length $mat,
+        /** Six hexadecimal digits. */
+        public string $matColour,
+        public Wall $wall,
+        /** A sentence. */
+        public string $why,
+    ) {
     }
 
     public static function for(PictureTones $tones, PrintBody $body): self
@@ -55,7 +62,12 @@ final readonly class FrameRule
             self::mat($body),
             $tones->edgeLightness > self::WHITE_EDGE ? 'efe9dd' : 'fbfaf6',
             $wall,
-            \sprintf('The picture is %s, %s and %s.', $brightness, $isWarm ? 'warm' : 'cool', $isRich ? 'rich in colour' : 'quiet in colour'),
+            \sprintf(
+                'The picture is %s, %s and %s.',
+                $brightness,
+                $isWarm ? 'warm' : 'cool',
+                $isRich ? 'rich in colour' : 'quiet in colour',
+            ),
         );
     }
 

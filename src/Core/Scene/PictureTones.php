@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Scene;
 
+use Snugfit\Core\JsonReader;
+
 /** What a picture's colours are like on the whole, in CIELAB. */
 final readonly class PictureTones
 {
@@ -17,5 +19,18 @@ final readonly class PictureTones
         /** L* of a narrow band along its edge. */
         public float $edgeLightness,
     ) {
+    }
+
+    /** @return array<string, float> */
+    public function toArray(): array
+    {
+        return [
+            'lightness' => $this->lightness, 'warmth' => $this->warmth, 'chroma' => $this->chroma, 'edge' => $this->edgeLightness,
+        ];
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        return new self($record->float('lightness'), $record->float('warmth'), $record->float('chroma'), $record->float('edge'));
     }
 }

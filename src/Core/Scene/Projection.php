@@ -52,16 +52,21 @@ final readonly class Projection
      */
     public function plane(array $origin, array $across, array $down): Homography
     {
-        $m = $this->numbers;
-        /** @param array{float, float, float} $way */
-        $along = static fn (int $row, array $way): float => $m[4 * $row] * $way[0] + $m[4 * $row + 1] * $way[1] + $m[4 * $row + 2] * $way[2];
-        $from = static fn (int $row): float => $along($row, $origin) + $m[4 * $row + 3];
+        [$m3, $m7, $m11] = [$this->numbers[3], $this->numbers[7], $this->numbers[11]];
 
         return new Homography([
-            $along(0, $across), $along(0, $down), $from(0),
-            $along(1, $across), $along(1, $down), $from(1),
-            $along(2, $across), $along(2, $down), $from(2),
+            $this->along(0, $across), $this->along(0, $down), $this->along(0, $origin) + $m3,
+            $this->along(1, $across), $this->along(1, $down), $this->along(1, $origin) + $m7,
+            $this->along(2, $across), $this->along(2, $down), $this->along(2, $origin) + $m11,
         ]);
+    }
+
+    /** @param array{float, float, float} $way */
+    private function along(int $row, array $way): float
+    {
+        $m = $this->numbers;
+
+        return $m[4 * $row] * $way[0] + $m[4 * $row + 1] * $way[1] + $m[4 * $row + 2] * $way[2];
     }
 
     /**
@@ -72,12 +77,13 @@ final readonly class Projection
     public function eye(): array
     {
         $m = $this->numbers;
-        $rays = $this->rays();
-        $column = [$m[3], $m[7], $m[11]];
-        $along = static fn (int $row): float => -($rays[3 * $row] * $column[0] + $rays[3 * $row + 1] * $column[1]
-            + $rays[3 * $row + 2] * $column[2]);
+        [$a, $b, $c, $d, $e, $f, $g, $h, $i] = $this->rays();
 
-        return [$along(0), $along(1), $along(2)];
+        return [
+            -($a * $m[3] + $b * $m[7] + $c * $m[11]),
+            -($d * $m[3] + $e * $m[7] + $f * $m[11]),
+            -($g * $m[3] + $h * $m[7] + $i * $m[11]),
+        ];
     }
 
     /**

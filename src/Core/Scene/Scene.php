@@ -32,6 +32,8 @@ final readonly class Scene
         public ?string $about = null,
         /** What it was made for: a word of ProductShape's. */
         public ?string $madeFor = null,
+        /** Where it comes among others. */
+        public int $place = 0,
     ) {
     }
 
@@ -52,6 +54,7 @@ final readonly class Scene
             $record->optionalString('colour'),
             $record->optionalString('about'),
             $record->optionalString('product'),
+            $record->optionalInt('place') ?? 0,
         );
     }
 
@@ -68,6 +71,7 @@ final readonly class Scene
             'colour' => $this->colour,
             'about' => $this->about,
             'product' => $this->madeFor,
+            'place' => $this->place,
         ];
     }
 

@@ -29,7 +29,10 @@ final readonly class SceneFit
             $area = $surface->area();
             if ($surface instanceof ClothSurface && $surface->isCovered) {
                 self::mustCover($scene, $face, $area);
-            } elseif (!self::goesInto(SceneKind::Wall === $scene->kind ? $hung : $face, $area, $surface instanceof RoundSurface ? self::ROUND : 0.5)) {
+                continue;
+            }
+            $tolerance = $surface instanceof RoundSurface ? self::ROUND : 0.5;
+            if (!self::goesInto(SceneKind::Wall === $scene->kind ? $hung : $face, $area, $tolerance)) {
                 throw ImpossibleScene::tooLarge(self::written($face), $scene->name, self::written($area));
             }
         }

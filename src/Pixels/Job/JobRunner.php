@@ -49,6 +49,7 @@ final readonly class JobRunner
             new TraceHandler($masters),
             new TraceDifferenceHandler($masters),
             new PreviewHandler($renderer, $masters),
+            new PictureTonesHandler($renderer, $masters),
         ]);
     }
 

@@ -7,6 +7,7 @@ namespace Snugfit\Pixels\Scene;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Scene\FlatSurface;
+use Snugfit\Core\Scene\FrameChoice;
 use Snugfit\Core\Scene\FrameDrawing;
 use Snugfit\Core\Scene\FrameRule;
 use Snugfit\Core\Scene\Hanging;
@@ -17,7 +18,6 @@ use Snugfit\Core\Scene\Scene;
 use Snugfit\Core\Scene\SceneFit;
 use Snugfit\Core\Scene\SceneKind;
 use Snugfit\Core\Scene\SceneLook;
-use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
@@ -56,25 +56,49 @@ final readonly class FlatPrint
         $picture = $isWall && $print->picture->hasAlpha()
             ? new ShownPrint($print->picture->flatten([255.0, 255.0, 255.0]), $print->body)
             : $print;
-        $hanging = $isWall
-            ? Hanging::of($print->body, $this->look, FrameRule::for(TonesReader::of($picture->face()), $print->body))
-            : Hanging::bare($print->body);
-        SceneFit::check($this->scene, $hanging);
+        $isWall || SceneFit::check($this->scene, Hanging::bare($print->body));
+        $hanging = $isWall ? $this->hanging($picture) : Hanging::bare($print->body);
         $outer = $hanging->outer();
         [$width, $height] = [$outer->width->inMillimetres(), $outer->height->inMillimetres()];
-        $around = 3.0 * $hanging->depth() + 8;
-        $window = SceneRenderer::windowRound(array_map(
-            fn (array $at): array => $this->projection->point($at[0] * ($width / 2 + $around), $at[1] * ($height / 2 + $around), $at[2] * -$hanging->depth()),
-            [[-1, -1, 1], [1, -1, 1], [1, 1, 1], [-1, 1, 1], [-1, -1, 0], [1, -1, 0], [1, 1, 0], [-1, 1, 0]],
-        ), $this->size);
+        $window = $this->window($width, $height, $hanging->depth());
         $layers = $this->shadows($hanging, $width, $height, $window);
         array_push($layers, ...$this->sides($hanging, $picture, $width, $height, $window));
-        $layers[] = $this->face($picture, $window);
-        if (null !== $hanging->moulding) {
-            $layers[] = $this->frame($hanging, $width, $height, $window);
-        }
+        $layers[] = $this->front($hanging, $picture, $window);
 
         return [$window, $layers];
+    }
+
+    /** Where in the preview it is, with its shadow. */
+    private function window(float $width, float $height, float $depth): PixelWindow
+    {
+        $around = 3.0 * $depth + 8;
+        $points = [];
+        foreach ([[-1, -1], [1, -1], [1, 1], [-1, 1]] as [$x, $y]) {
+            foreach ([0.0, -$depth] as $z) {
+                $points[] = $this->projection->point($x * ($width / 2 + $around), $y * ($height / 2 + $around), $z);
+            }
+        }
+
+        return SceneRenderer::windowRound($points, $this->size);
+    }
+
+    /**
+     * As a person asks for it; where nobody does, a frame that there is no room for is left out.
+     *
+     * @throws ImpossibleScene
+     */
+    private function hanging(ShownPrint $print): Hanging
+    {
+        $hanging = Hanging::of($print->body, $this->look, FrameRule::for(TonesReader::of($print->face()), $print->body));
+        try {
+            SceneFit::check($this->scene, $hanging);
+        } catch (ImpossibleScene $e) {
+            FrameChoice::Suits === $this->look->frame || throw $e;
+            $hanging = Hanging::bare($print->body);
+            SceneFit::check($this->scene, $hanging);
+        }
+
+        return $hanging;
     }
 
     /** @return list<Image> */
@@ -97,8 +121,9 @@ final readonly class FlatPrint
             $alpha = $white->blurExactly(3.0)->linear($dark / 255, 0.0);
             $offset = [-$x / max(0.25, $z) * $depth * $away, -$y / max(0.25, $z) * $depth * $away];
             $plane = $this->projection->plane([$offset[0], $offset[1], -$depth], [1.0, 0.0, 0.0], [0.0, 1.0, 0.0]);
+            [$across, $down] = [$width / $inner->width, $height / $inner->height];
             $layers[] = Layer::ofOpacity($alpha)->on(
-                self::pixels($plane, $whole, -$width / 2 - $edge * $width / $inner->width, -$height / 2 - $edge * $height / $inner->height, $width / $inner->width, $height / $inner->height),
+                self::pixels($plane, -$width / 2 - $edge * $across, -$height / 2 - $edge * $down, $across, $down),
                 $window,
             );
         }
@@ -128,21 +153,23 @@ final readonly class FlatPrint
                 continue;
             }
             $lit = $drawing->lit(50.0, $outX, $outY);
+            $scale = $this->projection->pixelsPerMillimetre();
+            [$long, $high] = 0.0 === $outX ? [$width, $depth + 1.5 / $scale] : [$depth + 1.5 / $scale, $height];
             $layer = null === $hanging->moulding
                 ? $this->goingOn($print, $part, $outX, $outY, $depth, $goesOn)->dimmed($lit)
-                : Layer::ofOpacity(Image::ofBytes(pack('g', 1.0), new PixelSize(1, 1), 1, Interpretation::Multiband, BandFormat::Float)
-                    ->embed(0, 0, new PixelSize(8, 8), Extend::Copy), self::brightness($hanging->moulding->colours()[0]) * $lit);
-            // From the wall to the face, or the other way, as it is read in the picture.
+                : Layer::ofColour($hanging->moulding->colours()[0], $lit, self::pixelsOf($long, $high, $scale));
+            // From the wall to the face, or the other way, as it is read in the picture; a little goes on beneath the face, so that
+            // no seam opens between them.
+            $under = 1.5 / $scale;
             [$origin, $across, $down] = match (true) {
-                $outX > 0 => [[$width / 2, -$height / 2, 0.0], [0.0, 0.0, -1.0], [0.0, 1.0, 0.0]],
+                $outX > 0 => [[$width / 2, -$height / 2, $under], [0.0, 0.0, -1.0], [0.0, 1.0, 0.0]],
                 $outX < 0 => [[-$width / 2, -$height / 2, -$depth], [0.0, 0.0, 1.0], [0.0, 1.0, 0.0]],
-                $outY > 0 => [[-$width / 2, $height / 2, 0.0], [1.0, 0.0, 0.0], [0.0, 0.0, -1.0]],
+                $outY > 0 => [[-$width / 2, $height / 2, $under], [1.0, 0.0, 0.0], [0.0, 0.0, -1.0]],
                 default => [[-$width / 2, -$height / 2, -$depth], [1.0, 0.0, 0.0], [0.0, 0.0, 1.0]],
             };
-            [$long, $high] = 0.0 === $outX ? [$width, $depth] : [$depth, $height];
             $size = $layer->size();
             $layers[] = $layer->on(
-                self::pixels($this->projection->plane($origin, $across, $down), $size, 0.0, 0.0, $long / $size->width, $high / $size->height),
+                self::pixels($this->projection->plane($origin, $across, $down), 0.0, 0.0, $long / $size->width, $high / $size->height),
                 $window,
             );
         }
@@ -169,48 +196,49 @@ final readonly class FlatPrint
         $size = $strip->size();
         if ($goesOn < $depth - 0.5) {
             $more = $depth / max(0.5, $goesOn);
-            $strip = 0.0 === $outX
-                ? $strip->embed(0, $outY > 0 ? 0 : (int) (($more - 1) * $size->height), new PixelSize($size->width, (int) ceil($size->height * $more)), Extend::Copy)
-                : $strip->embed($outX > 0 ? 0 : (int) (($more - 1) * $size->width), 0, new PixelSize((int) ceil($size->width * $more), $size->height), Extend::Copy);
+            $whole = 0.0 === $outX
+                ? new PixelSize($size->width, (int) ceil($size->height * $more))
+                : new PixelSize((int) ceil($size->width * $more), $size->height);
+            $strip = $strip->embed(
+                $outX < 0 ? $whole->width - $size->width : 0,
+                $outY < 0 ? $whole->height - $size->height : 0,
+                $whole,
+                Extend::Copy,
+            );
         }
 
         return Layer::of($strip, $strip->size());
     }
 
-    private function face(ShownPrint $print, PixelWindow $window): Image
+    /** The face, with what frames it: drawn together, so that no seam can open between them. */
+    private function front(Hanging $hanging, ShownPrint $print, PixelWindow $window): Image
     {
-        $body = $print->body;
-        $face = SceneRenderer::reduced($print->face(), $body, $this->projection->pixelsPerMillimetre());
-        [$width, $height] = [$body->face->width->inMillimetres(), $body->face->height->inMillimetres()];
+        $face = SceneRenderer::reduced($print->face(), $print->body, $this->projection->pixelsPerMillimetre());
+        $outer = $hanging->outer();
+        [$width, $height] = [$outer->width->inMillimetres(), $outer->height->inMillimetres()];
+        if (null !== $hanging->moulding) {
+            $size = $face->size();
+            $border = max(1, (int) round($hanging->border() * $size->width / $print->body->face->width->inMillimetres()));
+            $whole = new PixelSize($size->width + 2 * $border, $size->height + 2 * $border);
+            $drawing = Image::drawing((new FrameDrawing($hanging, $this->scene->light))->svg($whole, $this->look->glass));
+            $face = Layer::of($drawing, $drawing->size())->over($face->widened($border));
+        }
         $size = $face->size();
 
         return $face->on(
-            self::pixels($this->projection->parallelTo(), $size, -$width / 2, -$height / 2, $width / $size->width, $height / $size->height),
+            self::pixels($this->projection->parallelTo(), -$width / 2, -$height / 2, $width / $size->width, $height / $size->height),
             $window,
         );
     }
 
-    private function frame(Hanging $hanging, float $width, float $height, PixelWindow $window): Image
+    private static function pixelsOf(float $width, float $height, float $scale): PixelSize
     {
-        $scale = $this->projection->pixelsPerMillimetre() * 1.0;
-        $drawing = Image::drawing((new FrameDrawing($hanging, $this->scene->light))->svg($scale, $this->look->glass));
-        $layer = Layer::of($drawing, $drawing->size());
-        $size = $layer->size();
-
-        return $layer->on(
-            self::pixels($this->projection->parallelTo(), $size, -$width / 2, -$height / 2, $width / $size->width, $height / $size->height),
-            $window,
-        );
+        return new PixelSize(max(1, (int) ceil($width * $scale)), max(1, (int) ceil($height * $scale)));
     }
 
     /** From a picture's pixels to the preview's, where it begins so many millimetres along a plane and has pixels of such a size. */
-    private static function pixels(Homography $plane, PixelSize $size, float $left, float $top, float $across, float $down): Homography
+    private static function pixels(Homography $plane, float $left, float $top, float $across, float $down): Homography
     {
         return $plane->after(new Homography([$across, 0.0, $left, 0.0, $down, $top, 0.0, 0.0, 1.0]));
-    }
-
-    private static function brightness(string $colour): float
-    {
-        return array_sum(array_map(static fn (string $pair): float => (hexdec($pair) / 255) ** 2.2, str_split($colour, 2))) / 3;
     }
 }

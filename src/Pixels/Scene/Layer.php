@@ -52,6 +52,37 @@ final readonly class Layer
         return self::padded($light->join($light)->join($light)->join($alpha), 1.0);
     }
 
+    /**
+     * One colour, as if painted on.
+     *
+     * @param string $colour six hexadecimal digits
+     * @param float  $lit    what light it gets, in parts of what a face gets that looks to the viewer
+     */
+    public static function ofColour(string $colour, float $lit, PixelSize $size): self
+    {
+        $pixel = Image::ofBytes((string) hex2bin($colour), new PixelSize(1, 1), 3);
+
+        return self::of($pixel->embed(0, 0, $size, Extend::Copy), $size)->dimmed($lit);
+    }
+
+    /** With so many pixels more on every side, as its last ones are. */
+    public function widened(int $pixels): self
+    {
+        $size = $this->image->size();
+        $wide = new PixelSize($size->width + 2 * $pixels, $size->height + 2 * $pixels);
+
+        return new self($this->image->embed($pixels, $pixels, $wide, Extend::Copy), $this->step);
+    }
+
+    /** Laid over another of the same size. */
+    public function over(self $below): self
+    {
+        $alpha = $this->image->extractBands(3, 1)->linear(-1.0, 1.0);
+        $left = $alpha->join($alpha)->join($alpha)->join($alpha);
+
+        return new self($this->image->plus($below->image->multipliedBy($left))->copyToMemory(), $this->step);
+    }
+
     /** Pixels of the picture itself. */
     public function size(): PixelSize
     {

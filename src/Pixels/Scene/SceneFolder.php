@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Scene;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Scene\ImpossibleScene;
 use Snugfit\Core\Scene\Scene;
 use Snugfit\Pixels\Vips\Image;
@@ -61,8 +62,25 @@ final readonly class SceneFolder
         return hash('sha256', implode("\n", $parts));
     }
 
-    public function picture(string $name): Image
+    /** @param ?PixelSize $least more pixels than that are not needed; null for all */
+    public function picture(string $name, ?PixelSize $least = null): Image
     {
-        return Image::load(str_ends_with($name, '.png') ? 'png' : 'jpeg', $this->path.'/'.$name);
+        $path = $this->path.'/'.$name;
+        if (str_ends_with($name, '.png')) {
+            return Image::load('png', $path);
+        }
+        if (null === $least) {
+            return Image::load('jpeg', $path);
+        }
+        $has = Image::load('jpeg', $path)->size();
+        $shrink = 1;
+        foreach ([8, 4, 2] as $factor) {
+            // Decoders of JPEG leave out what is not needed; a little is kept for a good kernel.
+            if (1 === $shrink && $has->width >= 1.2 * $factor * $least->width) {
+                $shrink = $factor;
+            }
+        }
+
+        return Image::load('jpeg', $path, ['shrink' => $shrink]);
     }
 }

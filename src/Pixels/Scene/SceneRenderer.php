@@ -61,12 +61,12 @@ final readonly class SceneRenderer
     {
         $scene = $folder->scene;
         $size = new PixelSize($width, (int) round($width * $scene->size->height / $scene->size->width));
-        $plate = self::sized($folder->picture(SceneFolder::PLATE), $size)->colourspace(Interpretation::ScRgb);
-        $cover = self::sized($folder->picture(SceneFolder::COVER), $size)->extractBands(0, 1)->cast(BandFormat::Float)->linear(1 / 255, 0.0);
+        $plate = self::sized($folder->picture(SceneFolder::PLATE, $size), $size)->colourspace(Interpretation::ScRgb);
+        $cover = self::sized($folder->picture(SceneFolder::COVER), $size)->extractBands(0, 1)->linear(1 / 255, 0.0);
         $plate = self::painted($plate, $cover, $scene, SceneKind::Wall === $scene->kind ? $look->wall : $look->fabric);
         $light = $this->light($folder, $size);
         $shine = $folder->has(SceneFolder::SHINE)
-            ? self::sized($folder->picture(SceneFolder::SHINE), $size)->colourspace(Interpretation::ScRgb)
+            ? self::sized($folder->picture(SceneFolder::SHINE, $size), $size)->colourspace(Interpretation::ScRgb)
             : null;
         foreach ($scene->surfaces as $i => $surface) {
             $print = $prints[$i % \count($prints)];
@@ -110,20 +110,25 @@ final readonly class SceneRenderer
     /** Light on prints, in parts of what makes white white. */
     private function light(SceneFolder $folder, PixelSize $size): Image
     {
-        $picture = $folder->picture(SceneFolder::LIGHT);
+        $picture = $folder->picture(SceneFolder::LIGHT, $size);
         $levels = '';
         for ($i = 0; $i < 256; ++$i) {
-            $value = $i / 255;
-            $linear = $folder->scene->mostLight * ($value <= 0.04045 ? $value / 12.92 : (($value + 0.055) / 1.055) ** 2.4);
+            $linear = $folder->scene->mostLight * self::linear($i / 255);
             $rest = 1 - self::SHOULDER;
             $levels .= pack('g', $linear <= self::SHOULDER ? $linear : 1 - $rest * exp(-($linear - self::SHOULDER) / $rest));
         }
         $table = Image::ofBytes($levels, new PixelSize(256, 1), 1, Interpretation::Multiband, BandFormat::Float);
-        $light = $picture->mappedBy($table)->copyToMemory();
+        $light = $picture->mappedBy($table);
 
         return $light->size()->covers($size)
             ? $light->resize($size, Kernel::Linear)
-            : $light->stretched($size);
+            : $light->copyToMemory()->stretched($size);
+    }
+
+    /** Of an encoded level, both from 0 to 1 (IEC 61966-2-1). */
+    private static function linear(float $level): float
+    {
+        return $level <= 0.04045 ? $level / 12.92 : (($level + 0.055) / 1.055) ** 2.4;
     }
 
     /** Wall or cloth in another colour. */
@@ -132,7 +137,7 @@ final readonly class SceneRenderer
         if (null === $colour || null === $scene->colour || $colour === $scene->colour) {
             return $plate;
         }
-        $linear = static fn (string $pair): float => ($level = hexdec($pair) / 255) <= 0.04045 ? $level / 12.92 : (($level + 0.055) / 1.055) ** 2.4;
+        $linear = static fn (string $pair): float => self::linear((float) hexdec($pair) / 255);
         [$new, $old] = [array_map($linear, str_split($colour, 2)), array_map($linear, str_split($scene->colour, 2))];
         $change = static fn (int $band): float => $new[$band] / max(0.002, $old[$band]) - 1;
         $bands = array_map(static fn (int $band): Image => $cover->linear($change($band), 1.0), [0, 1, 2]);

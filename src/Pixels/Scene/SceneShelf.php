@@ -17,7 +17,7 @@ final readonly class SceneShelf
     {
     }
 
-    /** @return array<string, SceneFolder> by code, those that ship first; what cannot be read is left out */
+    /** @return array<string, SceneFolder> by code, the shop's own after those that ship; what cannot be read is left out */
     public function all(): array
     {
         $all = [];
@@ -31,6 +31,8 @@ final readonly class SceneShelf
                 }
             }
         }
+
+        uasort($all, static fn (SceneFolder $a, SceneFolder $b): int => $a->scene->place <=> $b->scene->place);
 
         return $all;
     }

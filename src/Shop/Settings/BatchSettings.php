@@ -9,6 +9,7 @@ use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
+use Snugfit\Core\Scene\Rail;
 
 /** What a person asked of a whole batch: how its pictures are finished, and how its print files are named and written. */
 final readonly class BatchSettings
@@ -21,6 +22,8 @@ final readonly class BatchSettings
         /** What transparent artwork is laid on where a file keeps no transparency; null where nobody was asked yet. */
         public ?string $matte = null,
         public bool $cutMarks = false,
+        /** Previews that are wanted beside the print files. */
+        public Rail $rail = new Rail(),
     ) {
         if (null !== $matte && 1 !== preg_match('/^[0-9a-f]{6}$/', $matte)) {
             throw ImpossibleRecipe::matte($matte);
@@ -29,7 +32,12 @@ final readonly class BatchSettings
 
     public function finishedBy(FinishSettings $finish): self
     {
-        return new self($finish, $this->name, $this->matte, $this->cutMarks);
+        return new self($finish, $this->name, $this->matte, $this->cutMarks, $this->rail);
+    }
+
+    public function showing(Rail $rail): self
+    {
+        return new self($this->finish, $this->name, $this->matte, $this->cutMarks, $rail);
     }
 
     /** @return array<string, mixed> */
@@ -40,6 +48,7 @@ final readonly class BatchSettings
             ...(NameTemplate::USUAL === $this->name->template ? [] : ['name' => $this->name->template]),
             ...(null === $this->matte ? [] : ['matte' => $this->matte]),
             ...($this->cutMarks ? ['cut_marks' => true] : []),
+            ...($this->rail->isUsual() ? [] : ['rail' => $this->rail->toArray()]),
         ];
     }
 
@@ -56,6 +65,7 @@ final readonly class BatchSettings
         return new self(
             $record->has('finish') ? FinishSettings::fromRecord($record->record('finish')) : new FinishSettings(), $name,
             $record->optionalString('matte'), $record->has('cut_marks') && $record->bool('cut_marks'),
+            $record->has('rail') ? Rail::fromRecord($record->record('rail')) : new Rail(),
         );
     }
 }

@@ -72,6 +72,18 @@ final readonly class BatchProgress
         return $this->first();
     }
 
+    /** What the show room opens with: a placement that is printed, where there is one. */
+    public function printed(): ?PlacementSummary
+    {
+        foreach ($this->placed as $one) {
+            if (!$one->isShort()) {
+                return $one;
+            }
+        }
+
+        return $this->placed[0] ?? null;
+    }
+
     /** Artworks whose way of enlarging a person chose. */
     public function chosenByEye(): int
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Shared;
 
+use Snugfit\Core\Scene\HungScene;
 use Snugfit\Shop\DeliveryFreshness;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
@@ -77,9 +78,24 @@ final class BatchWorkflow
             new WorkflowStep('framing', 'Framing', self::framing($progress), $this->placementUrl('framing', $batch, $progress->first())),
             new WorkflowStep('strip', 'Test strip', self::strip($progress), $this->placementUrl('strip', $batch, $enlarged)),
             new WorkflowStep('finish', 'Finish', self::finish($batch, $progress), $this->placementUrl('finish', $batch, $enlarged)),
+            new WorkflowStep('show', 'Show', self::show($batch, $progress), $this->placementUrl('show', $batch, $progress->printed())),
             new WorkflowStep('run', 'Run', self::run($progress), $this->url('run', $batch)),
             new WorkflowStep('parcels', 'Parcels', self::parcels($progress), $this->url('parcels', $batch)),
         ];
+    }
+
+    private static function show(Batch $batch, BatchProgress $progress): string
+    {
+        $hung = \count(array_unique(array_map(
+            static fn (HungScene $one): string => $one->scene,
+            $batch->settings()->rail->hung,
+        )));
+
+        return match (true) {
+            [] === $progress->placed => 'nothing yet',
+            0 === $hung => 'none hung',
+            default => \sprintf(1 === $hung ? '%d scene' : '%d scenes', $hung),
+        };
     }
 
     private static function intake(BatchProgress $progress): string

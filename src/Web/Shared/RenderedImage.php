@@ -19,7 +19,7 @@ final readonly class RenderedImage
     }
 
     /** @param \Closure(string): PixelJob $job gets the path that it is made at */
-    public function answer(string $key, \Closure $job): Response
+    public function answer(string $key, \Closure $job, string $type = 'image/png'): Response
     {
         if (!$this->store->has($key)) {
             try {
@@ -31,7 +31,7 @@ final readonly class RenderedImage
 
         return new BinaryFileResponse(
             $this->store->path($key),
-            headers: ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=3600'],
+            headers: ['Content-Type' => $type, 'Cache-Control' => 'private, max-age=3600'],
             public: false,
         );
     }
