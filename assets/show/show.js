@@ -1,8 +1,12 @@
 import { act, say } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
 
+/** Scenes on the rail that are made at a time: a browser has six ways to a server, and what is asked for next needs one. */
+const AT_A_TIME = 2;
+
 /** A print in scenes: what is chosen is loaded as a part of the page and stands in the address. */
 export default () => ({
+  /** Counts what was asked for: an answer to what is not wanted any more is left. */
   asked: 0,
   init() {
     this.dress();
@@ -109,6 +113,19 @@ export default () => ({
   dress() {
     for (const one of this.$refs.body.querySelectorAll('.swatch')) one.style.setProperty('--cloth', `#${one.dataset.colour}`);
   },
+  /** The rail's pictures, once the large one is there; those that can be seen first. */
+  async fill() {
+    const mine = this.asked;
+    const images = [...this.$refs.body.querySelectorAll('img[data-src]')];
+    const next = async () => {
+      const image = images.shift();
+      if (!image || mine !== this.asked) return;
+      image.src = image.dataset.src;
+      await image.decode().catch(() => null);
+      await next();
+    };
+    for (let i = 0; i < AT_A_TIME; i += 1) next();
+  },
   wait(text) {
     const place = this.$refs.body.querySelector('[data-wait]');
     if (place) place.textContent = text;
@@ -117,8 +134,12 @@ export default () => ({
   watch() {
     const picture = this.$refs.body.querySelector('img[data-scene]');
     if (!picture) return;
-    if (!picture.complete) this.wait('Being made …');
-    picture.addEventListener('load', () => this.wait(''));
+    if (picture.complete) this.fill();
+    else this.wait('Being made …');
+    picture.addEventListener('load', () => {
+      this.wait('');
+      this.fill();
+    });
     const failed = async () => {
       this.wait('');
       const answer = await fetch(picture.src).catch(() => null);
@@ -129,6 +150,7 @@ export default () => ({
         : 'This preview could not be made.';
       place.hidden = false;
       picture.hidden = true;
+      this.fill();
     };
     if (picture.complete && !picture.naturalWidth) failed();
     picture.addEventListener('error', failed);

@@ -11,12 +11,17 @@ use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\Tracing;
+use Snugfit\Core\Scene\PreviewFormat;
+use Snugfit\Core\Scene\PreviewSize;
+use Snugfit\Core\Scene\Rail;
+use Snugfit\Pixels\Scene\SceneShelf;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Folder\FolderEdits;
 use Snugfit\Work\Folder\FolderMaker;
 use Snugfit\Work\Folder\FolderRequest;
 use Snugfit\Work\Folder\FolderResult;
+use Snugfit\Work\Folder\FolderScenes;
 use Snugfit\Work\Folder\UnwritableFolder;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -40,6 +45,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         private readonly FolderMaker $maker,
         private readonly ProductRepository $productRepository,
         private readonly FolderProof $proof,
+        private readonly SceneShelf $scenes,
     ) {
         parent::__construct();
     }
@@ -119,6 +125,15 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             ->addOption('cutout', null, InputOption::VALUE_NONE, 'Cut the background of every picture away first')
             ->addOption('trim', null, InputOption::VALUE_OPTIONAL, 'Cut margins away first; like 2% to leave some', false)
             ->addOption('edits', null, InputOption::VALUE_REQUIRED, 'A folder with lists of edits, NAME.json (docs/guide.md)')
+            ->addOption(
+                'scenes',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Previews of the prints in scenes that suit them: their codes with commas between, or all (bin/snugfit show --help)',
+            )
+            ->addOption('scene-width', null, InputOption::VALUE_REQUIRED, 'Of previews in pixels', (string) PreviewSize::USUAL)
+            ->addOption('scene-format', null, InputOption::VALUE_REQUIRED, 'Of previews: jpg, png or webp', PreviewFormat::Jpeg->value)
+            ->addOption('scene-name', null, InputOption::VALUE_REQUIRED, 'Names of previews by a template', Rail::TEMPLATE)
             ->addOption('cut-marks', null, InputOption::VALUE_NONE, 'Cut marks round a PDF\'s trim');
     }
 
@@ -194,6 +209,26 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             (new MakingOptions($option))->renderOptions(),
             new NameTemplate($option->text('name') ?? NameTemplate::USUAL),
             $this->edits($option),
+            $this->scenes($option),
+        );
+    }
+
+    private function scenes(Options $option): FolderScenes
+    {
+        $asked = $option->text('scenes');
+        if (null === $asked) {
+            return new FolderScenes();
+        }
+        $codes = array_values(array_unique(array_filter(array_map(trim(...), explode(',', $asked)))));
+
+        return new FolderScenes(
+            ['all'] === $codes ? array_values($this->scenes->all()) : array_map($this->scenes->of(...), $codes),
+            new Rail(
+                [],
+                new PreviewSize((int) ($option->number('scene-width') ?? PreviewSize::USUAL)),
+                $option->choice('scene-format', PreviewFormat::class) ?? PreviewFormat::Jpeg,
+                $option->text('scene-name') ?? Rail::TEMPLATE,
+            ),
         );
     }
 

@@ -6,14 +6,17 @@ namespace Snugfit\Shop;
 
 use Snugfit\Core\Delivery\Manifest;
 use Snugfit\Core\Delivery\ManifestEntry;
+use Snugfit\Core\Delivery\ManifestPreview;
 use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
+use Snugfit\Shop\Entity\PrintPreview;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\Repository\PrintFileRepository;
+use Snugfit\Shop\Repository\PrintPreviewRepository;
 use Snugfit\Shop\Repository\PrintRunRepository;
 
 /** The delivery folder of each batch, and which print file stands in it for each placement. */
@@ -29,6 +32,7 @@ final readonly class DeliveryStore
         private PrintRunRepository $runs,
         private FileStore $store,
         private FileIntegrity $integrity,
+        private PrintPreviewRepository $previews,
     ) {
     }
 
@@ -166,6 +170,19 @@ final readonly class DeliveryStore
                     $unreadable,
                 ),
             ),
+            array_values(array_filter(array_map(
+                static fn (PrintPreview $one): ?ManifestPreview => $one->entry(),
+                $this->standingPreviews($batch),
+            ))),
+        );
+    }
+
+    /** @return array<string, PrintPreview> those whose file lies in its place */
+    public function standingPreviews(Batch $batch): array
+    {
+        return array_filter(
+            $this->previews->ofBatch($batch),
+            fn (PrintPreview $one): bool => null !== $one->entry() && $this->store->has($this->key($batch, $one->path())),
         );
     }
 

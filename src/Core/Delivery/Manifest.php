@@ -34,8 +34,9 @@ final readonly class Manifest
     /**
      * @param list<ManifestEntry>                         $files
      * @param list<array{master: string, reason: string}> $unreadable
+     * @param list<ManifestPreview>                       $previews
      */
-    public function __construct(public array $files, public array $unreadable = [])
+    public function __construct(public array $files, public array $unreadable = [], public array $previews = [])
     {
     }
 
@@ -49,6 +50,7 @@ final readonly class Manifest
                 static fn (JsonReader $one): array => ['master' => $one->string('master'), 'reason' => $one->string('reason')],
                 $record->records('unreadable'),
             ),
+            $record->has('previews') ? array_map(ManifestPreview::fromRecord(...), $record->records('previews')) : [],
         );
     }
 
@@ -58,6 +60,9 @@ final readonly class Manifest
             [
                 'files' => array_map(static fn (ManifestEntry $entry): array => $entry->toArray(), $this->files),
                 'unreadable' => $this->unreadable,
+                ...[] === $this->previews ? [] : [
+                    'previews' => array_map(static fn (ManifestPreview $one): array => $one->toArray(), $this->previews),
+                ],
             ],
             \JSON_PRETTY_PRINT | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE | \JSON_INVALID_UTF8_SUBSTITUTE | \JSON_THROW_ON_ERROR,
         )."\n";

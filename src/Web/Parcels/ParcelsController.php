@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Parcels;
 
+use Snugfit\Core\Scene\PreviewFormat;
 use Snugfit\Shop\DeliveredFile;
 use Snugfit\Shop\DeliveryFreshness;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\PrintFileState;
+use Snugfit\Shop\Entity\PrintPreview;
 use Snugfit\Shop\FileStore;
 use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\StoredZip;
@@ -61,6 +63,7 @@ final class ParcelsController extends AbstractController
             'outdated' => $this->freshness->outdated($batch),
             'folder' => $this->deliveries->folderPath($batch),
             'fresh' => $this->fresh($batch),
+            'previews' => \array_slice(array_values($this->deliveries->standingPreviews($batch)), 0, self::PAGE),
             'canBringBack' => $this->deliveries->canBringBack($batch),
         ]);
     }
@@ -96,6 +99,22 @@ final class ParcelsController extends AbstractController
             ResponseHeaderBag::DISPOSITION_ATTACHMENT,
             $name,
             (string) preg_replace('/[^\x20-\x7e]|[%\/\\\\]/', '_', $name),
+        );
+    }
+
+    #[Route('/previews/{preview<\d+>}', name: 'parcel_preview', methods: ['GET'])]
+    public function preview(PrintPreview $preview): Response
+    {
+        $key = $this->deliveries->key($preview->batch(), $preview->path());
+        if (null === $preview->entry() || !$this->store->has($key)) {
+            throw $this->createNotFoundException();
+        }
+        $format = PreviewFormat::from(pathinfo($preview->path(), \PATHINFO_EXTENSION));
+
+        return new BinaryFileResponse(
+            $this->store->path($key),
+            headers: ['Content-Type' => $format->mimeType(), 'Cache-Control' => 'private, no-cache'],
+            public: false,
         );
     }
 
@@ -138,7 +157,11 @@ final class ParcelsController extends AbstractController
         $this->store->write($this->deliveries->key($batch, 'proof-sheet.pdf'), $this->proof->of($batch));
         $paths = [];
         $files = array_values(array_map(static fn (PrintFile $file): string => (string) $file->path(), $standing));
-        foreach ([...$files, 'manifest.json', 'manifest.csv', 'proof-sheet.pdf'] as $name) {
+        $previews = array_values(array_map(
+            static fn (PrintPreview $one): string => $one->path(),
+            $this->deliveries->standingPreviews($batch),
+        ));
+        foreach ([...$files, ...$previews, 'manifest.json', 'manifest.csv', 'proof-sheet.pdf'] as $name) {
             $paths[$name] = $this->store->path($this->deliveries->key($batch, $name));
         }
         $zip = new StoredZip($paths);

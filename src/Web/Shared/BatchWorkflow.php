@@ -10,9 +10,11 @@ use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
+use Snugfit\Shop\Entity\PreviewState;
 use Snugfit\Shop\PlacementSummary;
 use Snugfit\Shop\PlacementSummaryCache;
 use Snugfit\Shop\Repository\PrintFileRepository;
+use Snugfit\Shop\Repository\PrintPreviewRepository;
 use Snugfit\Shop\Repository\UndoEntryRepository;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Twig\Attribute\AsTwigFunction;
@@ -29,6 +31,7 @@ final class BatchWorkflow
         private readonly PrintFileRepository $printFiles,
         private readonly UndoEntryRepository $undo,
         private readonly DeliveryFreshness $freshness,
+        private readonly PrintPreviewRepository $previews,
         private readonly UrlGeneratorInterface $urls,
     ) {
     }
@@ -78,21 +81,25 @@ final class BatchWorkflow
             new WorkflowStep('framing', 'Framing', self::framing($progress), $this->placementUrl('framing', $batch, $progress->first())),
             new WorkflowStep('strip', 'Test strip', self::strip($progress), $this->placementUrl('strip', $batch, $enlarged)),
             new WorkflowStep('finish', 'Finish', self::finish($batch, $progress), $this->placementUrl('finish', $batch, $enlarged)),
-            new WorkflowStep('show', 'Show', self::show($batch, $progress), $this->placementUrl('show', $batch, $progress->printed())),
+            new WorkflowStep('show', 'Show', $this->show($batch, $progress), $this->placementUrl('show', $batch, $progress->printed())),
             new WorkflowStep('run', 'Run', self::run($progress), $this->url('run', $batch)),
             new WorkflowStep('parcels', 'Parcels', self::parcels($progress), $this->url('parcels', $batch)),
         ];
     }
 
-    private static function show(Batch $batch, BatchProgress $progress): string
+    private function show(Batch $batch, BatchProgress $progress): string
     {
         $hung = \count(array_unique(array_map(
             static fn (HungScene $one): string => $one->scene,
             $batch->settings()->rail->hung,
         )));
 
+        $made = $this->previews->countByState($batch);
+        $waiting = $made[PreviewState::Waiting->value] ?? 0;
+
         return match (true) {
             [] === $progress->placed => 'nothing yet',
+            $waiting > 0 => \sprintf('%d of %d made', $made[PreviewState::Made->value] ?? 0, array_sum($made)),
             0 === $hung => 'none hung',
             default => \sprintf(1 === $hung ? '%d scene' : '%d scenes', $hung),
         };

@@ -10,6 +10,7 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\Person;
 use Snugfit\Shop\Entity\PrintFile;
+use Snugfit\Shop\Entity\PrintPreview;
 use Snugfit\Shop\Entity\PrintRun;
 use Snugfit\Shop\Entity\StoredProduct;
 use Snugfit\Shop\Repository\ProductRepository;
@@ -40,6 +41,7 @@ final readonly class ShopEntityResolver implements ValueResolverInterface
             BatchArtwork::class => $this->artwork($named, $request),
             PrintRun::class => $this->run($this->entities->find(PrintRun::class, (int) $named)),
             PrintFile::class => $this->file($this->entities->find(PrintFile::class, (int) $named)),
+            PrintPreview::class => $this->preview($this->entities->find(PrintPreview::class, (int) $named)),
             Person::class => $this->entities->find(Person::class, (int) $named) ?? throw self::notFound(),
             StoredProduct::class => $this->products->byCode($named) ?? throw self::notFound(),
             Product::class => $this->products->byCode($named)?->product() ?? throw self::notFound(),
@@ -80,6 +82,11 @@ final readonly class ShopEntityResolver implements ValueResolverInterface
     private function file(?PrintFile $file): PrintFile
     {
         return null === $file || $file->run()->batch()->isDeleted() ? throw self::notFound() : $file;
+    }
+
+    private function preview(?PrintPreview $preview): PrintPreview
+    {
+        return null === $preview || $preview->batch()->isDeleted() ? throw self::notFound() : $preview;
     }
 
     private static function notFound(): NotFoundHttpException

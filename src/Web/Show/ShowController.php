@@ -23,15 +23,18 @@ use Snugfit\Pixels\Job\PictureTonesJob;
 use Snugfit\Pixels\Job\PreviewJob;
 use Snugfit\Pixels\Scene\SceneFolder;
 use Snugfit\Shop\BatchPlanner;
+use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\PlannedPlacement;
+use Snugfit\Shop\Repository\PrintPreviewRepository;
 use Snugfit\Shop\Undo\BatchSettingsChange;
 use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Web\Shared\RenderedImage;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\StoredMasters;
+use Snugfit\Work\Preview\PreviewScheduler;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
@@ -55,6 +58,8 @@ final class ShowController extends AbstractController
         private readonly StoredMasters $masters,
         private readonly RenderedImage $pictures,
         private readonly SceneChoices $scenes,
+        private readonly PrintPreviewRepository $previews,
+        private readonly DeliveryStore $deliveries,
     ) {
     }
 
@@ -91,7 +96,10 @@ final class ShowController extends AbstractController
                     $rail->hang(...array_map($hung, $this->suited($batch, $artwork, $scene))),
                     \sprintf('Hung "%s" for all that it suits', $scene->scene->name),
                 ],
-                'take-down' => [$rail->takeDown($here, $product->code), \sprintf('Took down "%s" for %s', $scene->scene->name, $product->name)],
+                'take-down' => [
+                    $rail->takeDown($here, $product->code),
+                    \sprintf('Took down "%s" for %s', $scene->scene->name, $product->name),
+                ],
                 'take-down-all' => [$rail->takeDown($here), \sprintf('Took down "%s"', $scene->scene->name)],
                 default => [self::written($rail, $sent), 'Set how previews are written'],
             };
@@ -101,6 +109,19 @@ final class ShowController extends AbstractController
         $this->history->apply($batch, $what, BatchSettingsChange::of($batch, $batch->settings()->showing($after)));
 
         return $this->render('show/_scene.html.twig', $this->view($batch, $placed, $request));
+    }
+
+    /** The previews of what is delivered already, without a run. */
+    #[Route('/made', name: 'show_make', methods: ['POST'])]
+    public function make(Batch $batch, BatchArtwork $artwork, Product $product, PreviewScheduler $previews): Response
+    {
+        $previews->orderNow($batch);
+
+        return $this->redirectToRoute(
+            'show',
+            ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => $product->code],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** The preview, made when it is first looked at. */
@@ -124,7 +145,16 @@ final class ShowController extends AbstractController
         $master = $this->masters->of($artwork->master());
         $answer = $this->pictures->answer(
             $key,
-            static fn (string $target): PreviewJob => new PreviewJob($master, $recipe, $body, $folder->path, $state->look, $size, $format, $target),
+            static fn (string $target): PreviewJob => new PreviewJob(
+                $master,
+                $recipe,
+                $body,
+                $folder->path,
+                $state->look,
+                $size,
+                $format,
+                $target,
+            ),
             $format->mimeType(),
         );
         if ($answer->isOk() && $request->query->has('download')) {
@@ -185,6 +215,8 @@ final class ShowController extends AbstractController
             'isHung' => null !== $folder && null !== $rail->find($folder->scene->code, $placed->product->code),
             'alsoSuited' => null === $folder ? 0 : \count($this->suited($batch, $placed->artwork, $folder)),
             'reading' => null === $folder ? null : new SceneReading($folder->scene),
+            'made' => $this->previews->countByState($batch),
+            'delivered' => \count($this->deliveries->standing($batch)),
             'hasProof' => Profile::Srgb !== $placed->placement->product->colour->profile,
             'stage' => self::STAGE,
             'railWidth' => self::RAIL,

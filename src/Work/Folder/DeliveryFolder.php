@@ -6,6 +6,7 @@ namespace Snugfit\Work\Folder;
 
 use Snugfit\Core\Delivery\Manifest;
 use Snugfit\Core\Delivery\ManifestEntry;
+use Snugfit\Core\Delivery\ManifestPreview;
 use Snugfit\Core\Delivery\PreflightResult;
 use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Production\DeliveredPrint;
@@ -28,9 +29,16 @@ final class DeliveryFolder implements DeliveredPrints
     /** @var array<string, string> SHA-256 of what earlier runs delivered, by path */
     private readonly array $own;
 
-    /** @param array<string, ManifestEntry> $earlier by placement */
-    private function __construct(private readonly string $folder, private readonly array $earlier, private readonly ContentHashes $hashes)
-    {
+    /**
+     * @param array<string, ManifestEntry>   $earlier  by placement
+     * @param array<string, ManifestPreview> $previews by path
+     */
+    private function __construct(
+        private readonly string $folder,
+        private readonly array $earlier,
+        private readonly ContentHashes $hashes,
+        private readonly array $previews = [],
+    ) {
         $own = [];
         foreach ($earlier as $entry) {
             if (null !== $entry->output) {
@@ -47,17 +55,21 @@ final class DeliveryFolder implements DeliveredPrints
         if ((!is_dir($folder) && !@mkdir($folder, 0o777, true)) || (!is_dir($staging) && !@mkdir($staging)) || !is_writable($staging)) {
             throw UnwritableFolder::at($folder);
         }
-        $earlier = [];
+        $earlier = $previews = [];
         try {
             $json = @file_get_contents($folder.'/manifest.json');
-            foreach (false === $json ? [] : Manifest::fromJson($json)->files as $entry) {
+            $manifest = false === $json ? new Manifest([]) : Manifest::fromJson($json);
+            foreach ($manifest->files as $entry) {
                 $earlier[(new PlacementKey($entry->master, $entry->product))->toString()] = $entry;
+            }
+            foreach ($manifest->previews as $preview) {
+                $previews[$preview->path] = $preview;
             }
         } catch (MalformedJson|\ValueError) {
             // A manifest that is not ours, or of another edition, says nothing; its file names are still respected.
         }
 
-        return new self($folder, $earlier, $hashes);
+        return new self($folder, $earlier, $hashes, $previews);
     }
 
     /** What an earlier run wrote down for a placement. */
@@ -101,6 +113,37 @@ final class DeliveryFolder implements DeliveredPrints
     public function copy(string $masterPath): string
     {
         return \sprintf('%s/%s/copy-%s.webp', $this->folder, self::STAGING, hash('xxh128', $masterPath));
+    }
+
+    public function earlierPreview(string $path): ?ManifestPreview
+    {
+        return $this->previews[$path] ?? null;
+    }
+
+    public function pathOf(string $path): string
+    {
+        return $this->folder.'/'.$path;
+    }
+
+    /** Where what has to go to a path is made. */
+    public function stagingOf(string $path): string
+    {
+        return \sprintf('%s/%s/%s.%s', $this->folder, self::STAGING, hash('xxh128', $path), pathinfo($path, \PATHINFO_EXTENSION));
+    }
+
+    /**
+     * @return string the whole path
+     *
+     * @throws UnwritableFolder
+     */
+    public function placeAt(string $path): string
+    {
+        $whole = $this->pathOf($path);
+        if ((!is_dir(\dirname($whole)) && !@mkdir(\dirname($whole), 0o777, true)) || !@rename($this->stagingOf($path), $whole)) {
+            throw UnwritableFolder::at($this->folder);
+        }
+
+        return $whole;
     }
 
     /** @param string $sha256 of the finished file, as preflight found it */

@@ -38,6 +38,7 @@ final readonly class FolderMaker
         private FolderMasterReader $masters,
         private FolderMasterPreparer $preparer,
         private ContentHashes $hashes,
+        private FolderPreviewMaker $previews,
     ) {
     }
 
@@ -55,19 +56,23 @@ final readonly class FolderMaker
         $masters = $this->masters->read($order, $queue, $delivery, $report, $tell, $isStopped);
         $tell = static fn (float $share) => $progress->at('Repairing masters', self::READING * $share);
         $masters = $this->preparer->prepare($masters, $order, $queue, $report, $tell, $isStopped);
-        $wanted = $this->plan($order, $masters, $delivery, $report);
+        $shown = [];
+        $wanted = $this->plan($order, $masters, $delivery, $report, $shown);
         $this->run($order, $wanted, $queue, $delivery, $report, $progress, $isStopped);
+        $tell = static fn (float $share) => $progress->at('Making previews', $share);
+        $this->previews->make($order, $shown, $delivery, $queue, $report, $tell, $isStopped);
         $delivery->keepManifest($report->manifest(), true);
 
         return $report->result($isStopped());
     }
 
     /**
-     * @param list<FolderMaster> $masters
+     * @param list<FolderMaster>       $masters
+     * @param array<string, ShownFile> $shown   takes in what has a recipe, by placement
      *
      * @return list<WantedFile>
      */
-    private function plan(FolderRequest $order, array $masters, DeliveryFolder $delivery, FolderReport $report): array
+    private function plan(FolderRequest $order, array $masters, DeliveryFolder $delivery, FolderReport $report, array &$shown): array
     {
         $paths = [];
         $wanted = [];
@@ -86,6 +91,17 @@ final readonly class FolderMaker
         foreach ($this->production->plan($wanted, $order->name, $delivery, new \DateTimeImmutable()) as $print) {
             if (null !== $print->remade) {
                 $remade[] = $print->remade;
+            }
+            $recipe = $print->recipe();
+            if (null !== $recipe) {
+                $one = $print->wanted;
+                $shown[$one->key->toString()] = new ShownFile(
+                    $one->masterName,
+                    $paths[$one->masterName],
+                    $one->facts->sha256,
+                    $one->placement->product,
+                    $recipe,
+                );
             }
             $files[] = $this->register($print, $paths[$print->wanted->masterName], $delivery, $report);
         }

@@ -6,6 +6,7 @@ namespace Snugfit\Work\Folder;
 
 use Snugfit\Core\Delivery\Manifest;
 use Snugfit\Core\Delivery\ManifestEntry;
+use Snugfit\Core\Delivery\ManifestPreview;
 use Snugfit\Core\Recipe\Recipe;
 
 /** What became of a folder's files so far, while they are made. */
@@ -25,6 +26,9 @@ final class FolderReport
 
     /** @var list<string> */
     private array $notes = [];
+
+    /** @var list<ManifestPreview> */
+    private array $previews = [];
 
     private int $made = 0;
     private int $unchanged = 0;
@@ -81,6 +85,16 @@ final class FolderReport
         $this->failures[] = \sprintf('%s on %s: %s', $entry->master, $entry->product, $reason);
     }
 
+    public function preview(ManifestPreview $preview): void
+    {
+        $this->previews[] = $preview;
+    }
+
+    public function previewFailed(string $master, string $scene, string $reason): void
+    {
+        $this->failures[] = \sprintf('%s in "%s": %s', $master, $scene, $reason);
+    }
+
     public function manifest(): Manifest
     {
         uksort($this->unreadable, static fn (string|int $a, string|int $b): int => strnatcasecmp((string) $a, (string) $b));
@@ -90,7 +104,7 @@ final class FolderReport
             $this->unreadable,
         );
 
-        return new Manifest(array_values($this->entries), $unreadable);
+        return new Manifest(array_values($this->entries), $unreadable, $this->previews);
     }
 
     public function result(bool $wasStopped): FolderResult

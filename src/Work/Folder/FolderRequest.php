@@ -22,6 +22,7 @@ final readonly class FolderRequest
         public RenderOptions $options = new RenderOptions(),
         public NameTemplate $name = new NameTemplate(),
         public FolderEdits $edits = new FolderEdits(),
+        public FolderScenes $scenes = new FolderScenes(),
     ) {
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Work\Queue;
 
 use Snugfit\Work\Message\AboutArtwork;
+use Snugfit\Work\Message\AboutPreview;
 use Snugfit\Work\Message\AboutPrint;
 use Snugfit\Work\Message\Carried;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
@@ -46,6 +47,19 @@ final readonly class HeldWork
         foreach ($this->messages() as $message) {
             if ($message instanceof AboutArtwork) {
                 $held[$message->artworkId()] = true;
+            }
+        }
+
+        return $held;
+    }
+
+    /** @return array<int, true> numbers of previews */
+    public function previews(): array
+    {
+        $held = [];
+        foreach ($this->messages() as $message) {
+            if ($message instanceof AboutPreview) {
+                $held[$message->previewId()] = true;
             }
         }
 

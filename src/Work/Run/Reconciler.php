@@ -10,9 +10,11 @@ use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Repository\PrintFileRepository;
+use Snugfit\Shop\Repository\PrintPreviewRepository;
 use Snugfit\Shop\Repository\PrintRunRepository;
 use Snugfit\Work\Intake\ArtworkImporter;
 use Snugfit\Work\Intake\UploadFinisher;
+use Snugfit\Work\Preview\PreviewScheduler;
 use Snugfit\Work\Queue\HeldWork;
 use Snugfit\Work\Queue\Outbox;
 
@@ -38,6 +40,8 @@ final readonly class Reconciler
         private HeldWork $held,
         private Outbox $outbox,
         private LoggerInterface $logger,
+        private PrintPreviewRepository $previews,
+        private PreviewScheduler $previewScheduler,
     ) {
     }
 
@@ -51,6 +55,7 @@ final readonly class Reconciler
         }
         $this->orderLostPrints();
         $this->readLostMasters();
+        $this->orderLostPreviews();
         foreach ($this->runs->allOpen() as $run) {
             $run->isPlanned() ? $this->scheduler->feed($run) : $this->planner->plan($run);
         }
@@ -80,6 +85,22 @@ final readonly class Reconciler
             $this->importer->order($artwork);
         }
         $this->send([] !== $lost);
+    }
+
+    private function orderLostPreviews(): void
+    {
+        $waiting = $this->previews->waiting();
+        $held = [] === $waiting ? [] : $this->held->previews();
+        $batches = [];
+        foreach ($waiting as $preview) {
+            if (!isset($held[$preview->id()])) {
+                $preview->failed('The work on this preview was lost.');
+                $batches[$preview->batch()->id()] = $preview->batch();
+            }
+        }
+        // What failed is ordered anew with all that a batch wants.
+        array_map($this->previewScheduler->order(...), $batches);
+        $this->send([] !== $batches);
     }
 
     private function send(bool $isNeeded): void

@@ -15,6 +15,7 @@ use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Work\Farm\Machines;
 use Snugfit\Work\Message\FeedPress;
 use Snugfit\Work\Message\MakePrint;
+use Snugfit\Work\Preview\PreviewScheduler;
 use Snugfit\Work\Queue\Outbox;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 
@@ -34,6 +35,7 @@ final readonly class RunScheduler
         private DurationEstimator $durations,
         private StorageCleaner $housekeeping,
         private Machines $machines,
+        private PreviewScheduler $previews,
     ) {
     }
 
@@ -77,9 +79,12 @@ final readonly class RunScheduler
     /** The manifest first: where this ends in between, the run is still open, and is closed again. */
     private function close(PrintRun $run): void
     {
+        $this->previews->order($run->batch());
+        $this->entities->flush();
         $this->deliveries->writeManifest($run->batch());
         $run->finish();
         $this->entities->flush();
+        $this->outbox->send();
         $this->flags->lower($run->id());
         $this->housekeeping->tidy();
     }
