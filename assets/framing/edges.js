@@ -65,8 +65,16 @@ function blurred(crop, sheet) {
   return [soft, ground(), element('g', { filter: 'url(#soft)' }, ground()), piece(crop, crop)];
 }
 
+function coloured(crop, sheet, colour) {
+  const outside = `M${sheet.x} ${sheet.y}h${sheet.width}v${sheet.height}h${-sheet.width}z`;
+  const hole = `M${crop.x} ${crop.y}v${crop.height}h${crop.width}v${-crop.height}z`;
+  return [element('path', { d: `${outside} ${hole}`, fill: colour })];
+}
+
 const MAKERS = { mirrored, continued, blurred };
 
-export function drawEdges(place, { crop, edge }, sheet) {
-  place.replaceChildren(...(MAKERS[edge]?.(crop, sheet) ?? []).filter(Boolean));
+export function drawEdges(place, { crop, edge, fitMode, colour }, sheet) {
+  // Round a whole picture the paper itself has the colour.
+  const made = edge === 'colour' && fitMode !== 'whole' ? coloured(crop, sheet, colour) : MAKERS[edge]?.(crop, sheet);
+  place.replaceChildren(...(made ?? []).filter(Boolean));
 }

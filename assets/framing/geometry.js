@@ -58,8 +58,8 @@ export function pulled({ picture, full }, crop, [right, low], [x, y]) {
 }
 
 /**
- * Paper, trim and safe area in pixels of the transformed picture. On a crop they are shares of its sides; round a whole picture
- * they are pixels at its largest, and the free room of the trim says where it lies.
+ * Paper, trim, a frame's back edge and safe area in pixels of the transformed picture. On a crop they are shares of its sides;
+ * round a whole picture they are pixels at its largest, and the free room of the trim says where it lies.
  */
 export function paper({ fitMode, crop, paper: given }, { x, y, zoom }) {
   if (fitMode !== 'whole') {
@@ -70,14 +70,14 @@ export function paper({ fitMode, crop, paper: given }, { x, y, zoom }) {
         width: part[2] * crop.width,
         height: part[3] * crop.height,
       };
-    return { all: box(given.all), trim: box(given.trim), safe: box(given.safe) };
+    return { all: box(given.all), trim: box(given.trim), wrap: box(given.wrap), safe: box(given.safe) };
   }
   const scale = 1 / limited(zoom, fitMode);
   const [left, top, width, height] = given.trim.map((side) => side * scale);
   const origin = [crop.x - left - (width - crop.width) * inside(x), crop.y - top - (height - crop.height) * inside(y)];
   const box = (part) =>
     part && { x: origin[0] + part[0] * scale, y: origin[1] + part[1] * scale, width: part[2] * scale, height: part[3] * scale };
-  return { all: box(given.all), trim: box(given.trim), safe: box(given.safe) };
+  return { all: box(given.all), trim: box(given.trim), wrap: box(given.wrap), safe: box(given.safe) };
 }
 
 /** The tilt in degrees that makes a drawn line level or upright, whichever is nearer, on top of the tilt there is. */

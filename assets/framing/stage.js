@@ -42,6 +42,9 @@ export function drawStage(stage, layout, position, grid) {
   stage.querySelector('[data-veil]').classList.toggle('gone', fitMode === 'whole');
   set(stage.querySelector('[data-crop]'), sheet.all);
   set(stage.querySelector('[data-trim]'), sheet.trim);
+  const round = stage.querySelector('[data-wrap]');
+  round.classList.toggle('gone', !sheet.wrap);
+  if (sheet.wrap) set(round, { d: folds(sheet) });
   const inner = stage.querySelector('[data-safe]');
   inner.classList.toggle('gone', !sheet.safe);
   if (sheet.safe) set(inner, sheet.safe);
@@ -64,6 +67,20 @@ export function drawStage(stage, layout, position, grid) {
     }),
   );
   return sheet;
+}
+
+/** The frame's back edge, and the corners that are folded behind it. */
+function folds({ trim, wrap }) {
+  const [right, low] = [trim.x + trim.width, trim.y + trim.height];
+  const [outerRight, outerLow] = [wrap.x + wrap.width, wrap.y + wrap.height];
+  const frame = `M${wrap.x} ${wrap.y}H${outerRight}V${outerLow}H${wrap.x}z`;
+  const corners = [
+    [wrap.x, wrap.y, trim.x, trim.y],
+    [outerRight, wrap.y, right, trim.y],
+    [wrap.x, outerLow, trim.x, low],
+    [outerRight, outerLow, right, low],
+  ];
+  return frame + corners.map(([x, y, toX, toY]) => `M${x} ${y}L${toX} ${toY}`).join('');
 }
 
 /** @param {number[]} centre */

@@ -91,6 +91,64 @@ final readonly class FitGeometry
         );
     }
 
+    /** What of a crop is seen from the front: of what goes round a frame, without its sides. */
+    public function face(PixelWindow $crop): PixelWindow
+    {
+        if (!$this->hasSides()) {
+            return $crop;
+        }
+        [$left, $top, $right, $bottom] = $this->sides($crop->size());
+
+        return new PixelWindow(
+            $crop->x + $left,
+            $crop->y + $top,
+            max(1, $crop->width - $left - $right),
+            max(1, $crop->height - $top - $bottom),
+        );
+    }
+
+    /**
+     * Boxes with so much round them as a window of this size has beyond its face: a window that holds these has them on its face.
+     *
+     * @param list<PixelWindow> $boxes
+     *
+     * @return list<PixelWindow> within the picture
+     */
+    public function withSides(array $boxes, PixelSize $window, PixelSize $picture): array
+    {
+        if (!$this->hasSides()) {
+            return $boxes;
+        }
+        [$left, $top, $right, $bottom] = $this->sides($window);
+
+        return array_map(static function (PixelWindow $box) use ($left, $top, $right, $bottom, $picture): PixelWindow {
+            [$x, $y] = [max(0, $box->x - $left), max(0, $box->y - $top)];
+
+            return new PixelWindow(
+                $x,
+                $y,
+                min($picture->width, $box->x + $box->width + $right) - $x,
+                min($picture->height, $box->y + $box->height + $bottom) - $y,
+            );
+        }, $boxes);
+    }
+
+    /** Whether the picture's window goes round a frame. */
+    private function hasSides(): bool
+    {
+        return $this->coversAll() && null !== $this->product->wrap && !$this->product->wrap->isZero();
+    }
+
+    /** @return array{int, int, int, int} pixels of a window beyond its face: left, top, right, bottom */
+    private function sides(PixelSize $window): array
+    {
+        [$area, $bleed] = [$this->product->printArea(), $this->product->bleed];
+        $across = static fn (Length $side): int => (int) ceil($window->width * $side->ticks / $area->width->ticks);
+        $down = static fn (Length $side): int => (int) ceil($window->height * $side->ticks / $area->height->ticks);
+
+        return [$across($bleed->left), $down($bleed->top), $across($bleed->right), $down($bleed->bottom)];
+    }
+
     /** @param bool $asItIs the crop's own pixels are printed */
     public function output(Ppi $ppi, PixelWindow $crop, bool $asItIs): PrintDimensions
     {

@@ -40,12 +40,18 @@ final readonly class Placement
     ) {
     }
 
-    /** Whether a box of the upright picture lies wholly inside the crop. */
+    /** What of the crop is seen from the front. */
+    public function face(): PixelWindow
+    {
+        return (new FitGeometry($this->product, $this->framing))->face($this->crop);
+    }
+
+    /** Whether a box of the upright picture lies wholly inside the crop; of what goes round a frame, on its face. */
     public function showsAllOf(FractionBox $box): bool
     {
         $pixels = $this->transform->box($box)->inPixelsOf($this->transform->size($this->artwork->size));
 
-        return (new RotatedCropGeometry($this->transform->tilt))->keptOf($pixels, $this->crop) > 1 - 1e-6;
+        return (new RotatedCropGeometry($this->transform->tilt))->keptOf($pixels, $this->face()) > 1 - 1e-6;
     }
 
     /** Linear factor from crop to print file on the axis that needs more; null when there is none. */

@@ -71,9 +71,14 @@ final readonly class PlacementPlanner
         $exact = $geometry->isWhole() ? $picture : $geometry->part($product->target, null)->size();
         $tilt = $transform->tilt;
         $position = $geometry->isWhole() ? null : $framing->position;
-        $crop = $this->crops->find($picture, $geometry->cropRatio($picture), $exact, $tilt, $position, $boxes, $focus);
+        $ratio = $geometry->cropRatio($picture);
+        // What goes round a frame is not seen with the rest: what must stay, stays on the face.
+        $window = [] === $boxes ? $exact : (new RotatedCropGeometry($tilt))->window($picture, $ratio, max(1.0, $position->zoom ?? 1.0));
+        $keep = $request->keepsOnFace ? $geometry->withSides($boxes, $window, $picture) : $boxes;
+        $crop = $this->crops->find($picture, $ratio, $exact, $tilt, $position, $keep, $focus);
+        $seen = $request->keepsOnFace ? $geometry->face($crop) : $crop;
 
-        return new CropCandidate($product, $framing, $crop, $this->keptOf($boxes, $crop, $tilt));
+        return new CropCandidate($product, $framing, $crop, $this->keptOf($boxes, $seen, $tilt));
     }
 
     private function place(Artwork $artwork, PixelSize $picture, CropCandidate $cut, PlacementRequest $request): Placement

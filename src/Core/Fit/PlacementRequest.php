@@ -20,12 +20,20 @@ final readonly class PlacementRequest
         public ?float $limit = null,
         public UpscalePolicy $policy = UpscalePolicy::ToTarget,
         public ?FractionBox $focus = null,
+        /** What must stay counts for the face of what goes round a frame, as it always should have. */
+        public bool $keepsOnFace = true,
     ) {
     }
 
     public function reframed(Framing $framing): self
     {
-        return new self($framing, $this->keep, $this->limit, $this->policy, $this->focus);
+        return new self($framing, $this->keep, $this->limit, $this->policy, $this->focus, $this->keepsOnFace);
+    }
+
+    /** As it was while what must stay could go round a frame. */
+    public function keepingAnywhere(): self
+    {
+        return new self($this->framing, $this->keep, $this->limit, $this->policy, $this->focus, false);
     }
 
     public static function none(): self

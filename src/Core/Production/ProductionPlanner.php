@@ -10,6 +10,7 @@ use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementReason;
+use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\Output\ImpossibleOutput;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
@@ -114,16 +115,30 @@ final readonly class ProductionPlanner
         if ($isOf($recipe->hashBefore())) {
             return RemakeReason::MadeMoreExactly;
         }
+        if ($isOf($recipe->withoutFolds()?->hash())) {
+            return RemakeReason::FoldMarks;
+        }
         $request = $wanted->request;
+        if (null !== $request && null !== $wanted->placement->product->wrap && [] !== $request->keep) {
+            $before = $this->placedBefore($wanted, $request->keepingAnywhere());
+            if ($before instanceof Recipe && ($isOf($before->hash()) || $isOf($before->hashBefore()))) {
+                return RemakeReason::KeptOnFace;
+            }
+        }
         if (null === $request || null !== $request->framing->fitMode || FitMode::Whole !== $wanted->placement->framing->fitMode) {
             return null;
         }
         $filled = $request->reframed($request->framing->with(fitMode: FitMode::Fill));
-        $before = $this->decide(
-            $wanted->placedAs($this->placements->plan($wanted->placement->artwork, $wanted->placement->product, $filled)),
-        );
+        $before = $this->placedBefore($wanted, $filled);
 
         return $before instanceof Recipe && ($isOf($before->hash()) || $isOf($before->hashBefore())) ? RemakeReason::ShownWhole : null;
+    }
+
+    private function placedBefore(WantedPrint $wanted, PlacementRequest $request): Recipe|Refusal
+    {
+        return $this->decide(
+            $wanted->placedAs($this->placements->plan($wanted->placement->artwork, $wanted->placement->product, $request)),
+        );
     }
 
     private static function isNumbered(string $path, string $plain): bool

@@ -9,6 +9,8 @@ enum RemakeReason: string
 {
     case MadeMoreExactly = 'exact';
     case ShownWhole = 'whole';
+    case KeptOnFace = 'face';
+    case FoldMarks = 'folds';
 
     /** What follows "… made again: ". */
     public function sentence(): string
@@ -18,6 +20,9 @@ enum RemakeReason: string
                 .'whole; before, it could be half a pixel off.',
             self::ShownWhole => 'their products now show a design whole, its empty margins left out; before, it was cropped to fill '
                 .'them. What was framed or found right by hand stays as it is.',
+            self::KeptOnFace => 'what must stay in the picture now stays on the face of a canvas; before, it could go round its edge.',
+            self::FoldMarks => 'marks on a canvas now tell where it is cut and where it is folded; before, they told its face to be '
+                .'cut off.',
         };
     }
 }

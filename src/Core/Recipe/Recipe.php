@@ -73,6 +73,21 @@ final readonly class Recipe
         return new self($this->frame, $enlarge, $this->write, $this->mount, $this->finish, $this->repair);
     }
 
+    /** As it was while a canvas had marks like any sheet; null where it makes no difference. */
+    public function withoutFolds(): ?self
+    {
+        return null === $this->write->page?->wrap
+            ? null
+            : new self(
+                $this->frame,
+                $this->enlarge,
+                $this->write->onPage($this->write->page->unfolded()),
+                $this->mount,
+                $this->finish,
+                $this->repair,
+            );
+    }
+
     /**
      * The same print in few pixels, to look at: what is made for the print's own pixels, and would be another on these, is left out.
      */

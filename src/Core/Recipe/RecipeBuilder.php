@@ -77,7 +77,12 @@ final readonly class RecipeBuilder
             $colour,
             FileFormat::Tiff === $format ? $options->compression ?? Compression::Lzw : Compression::Lzw,
             null !== $most && $format->isLossy() ? new SizeLimit($most, min($quality, $options->leastQuality)) : null,
-            FileFormat::Pdf === $format ? new PdfPage($product->trim, $product->bleed, $options->cutMarks) : null,
+            FileFormat::Pdf === $format ? new PdfPage(
+                $product->trim,
+                $product->bleed,
+                $options->cutMarks,
+                $options->cutMarks && true !== $product->wrap?->isZero() ? $product->wrap : null,
+            ) : null,
         );
     }
 

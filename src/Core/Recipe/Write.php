@@ -57,6 +57,22 @@ final readonly class Write
         }
     }
 
+    public function onPage(PdfPage $page): self
+    {
+        return new self(
+            $this->format,
+            $this->ppi,
+            $this->bits,
+            $this->transparent,
+            $this->matte,
+            $this->quality,
+            $this->colour,
+            $this->compression,
+            $this->limit,
+            $page,
+        );
+    }
+
     /** @return array<string, mixed> keys in alphabetical order; what was not there to choose once stays out where it is as usual */
     public function toArray(): array
     {

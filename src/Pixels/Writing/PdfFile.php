@@ -115,6 +115,12 @@ final class PdfFile
                     : '')."\n$x1 $y1 m $x2 $y2 l S";
         }
 
+        // Folds are dashed, so that nobody cuts there.
+        foreach ($page->folds() as $i => $fold) {
+            [$x1, $y1, $x2, $y2] = array_map(static fn (float $value): string => self::number($value / $unit), $fold);
+            $lines .= (0 === $i ? "\n[1.5 1.5] 0 d" : '')."\n$x1 $y1 m $x2 $y2 l S";
+        }
+
         return $lines;
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Framing;
 
+use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Shop\PlannedPlacement;
@@ -37,7 +38,7 @@ final readonly class FramingStage
             'transform' => PlacementSvg::transform($transform, $upright),
             'flip' => $transform->flip,
             'turn' => $transform->turn->value,
-            'colour' => $isWhole ? '#'.$framing->colour : null,
+            'colour' => $isWhole || BleedSource::Colour === $framing->bleedSource ? '#'.$framing->colour : null,
             'edge' => $isWhole ? $framing->edgeFill->value : $framing->bleedSource->edge()?->value,
             'orientation' => $product->orientation()->value,
             'keep' => array_map(

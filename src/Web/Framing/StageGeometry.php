@@ -83,6 +83,11 @@ final readonly class StageGeometry
         return $this->boxes($product, $box) + ['inches' => $crop->width / $scale / 914_400];
     }
 
+    private static function less(Length $bleed, Length $wrap): Length
+    {
+        return Length::inches(max(0.0, $bleed->inInches() - $wrap->inInches()));
+    }
+
     /**
      * @param \Closure(Length, Length, Length, Length): array{float|int, float|int, float|int, float|int} $box insets from the
      *   paper's edges to a box
@@ -98,6 +103,12 @@ final readonly class StageGeometry
         return [
             'all' => $box($none, $none, $none, $none),
             'trim' => $box($bleed->left, $bleed->top, $bleed->right, $bleed->bottom),
+            'wrap' => null === $product->wrap || $product->wrap->isZero() ? null : $box(
+                self::less($bleed->left, $product->wrap),
+                self::less($bleed->top, $product->wrap),
+                self::less($bleed->right, $product->wrap),
+                self::less($bleed->bottom, $product->wrap),
+            ),
             'safe' => null === $margin || $margin->isZero()
                     ? null
                     : $box(

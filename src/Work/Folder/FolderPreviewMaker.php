@@ -54,7 +54,7 @@ final readonly class FolderPreviewMaker
                 $delivery->stagingOf($one->path),
                 $delivery->pathOf($one->print),
             ),
-            static function (WantedPreview $one, JsonReader|PixelJobFailed $result) use ($delivery, $report, $tell, $wanted, &$count): void {
+            function (WantedPreview $one, JsonReader|PixelJobFailed $result) use ($delivery, $report, $tell, $wanted, &$count): void {
                 if ($result instanceof PixelJobFailed) {
                     $report->previewFailed($one->file->masterName, $one->scene->scene->name, $result->getMessage());
                 } else {
@@ -100,7 +100,15 @@ final readonly class FolderPreviewMaker
                 }
                 $written = $order->scenes->written;
                 $path = $this->path($order, $file, $scene, $names, ++$number);
-                $key = PreviewJob::key($file->sha256, $file->recipe, $body, $versions[$i], $order->scenes->look, $written->size, $written->format);
+                $key = PreviewJob::key(
+                    $file->sha256,
+                    $file->recipe,
+                    $body,
+                    $versions[$i],
+                    $order->scenes->look,
+                    $written->size,
+                    $written->format,
+                );
                 $one = new WantedPreview($file, $scene, $body, $path, hash('sha256', $key), $entry->output['path']);
                 $earlier = $delivery->earlierPreview($path);
                 if (null !== $earlier && $earlier->shows === $one->shows && is_file($delivery->pathOf($path))) {
