@@ -1,6 +1,6 @@
-"""Renders the scenes that ship into scenes/ (see README.md). make.py [--quick] [--to=DIR] [NAMES]"""
+"""Renders the scenes that ship into scenes/ (see README.md). make.py [--quick | --about] [--to=DIR] [NAMES]"""
 import os, subprocess, sys, tempfile
-from PIL import Image
+from PIL import Image, ImageFilter
 from scipy.ndimage import distance_transform_edt
 from rooms import *
 
@@ -16,6 +16,8 @@ def picture(linear):
 
 def made(light, code, folder, quick):
     room, told = SCENES[code]()
+    for s in told['surfaces']:
+        must_be_seen(code, s, room.camera.size)
     size = (720, 480) if quick else SIZE
     maps = room.followed(light, 12 if quick else SAMPLES, size)
     cover = np.minimum(maps['cover'], 1)
@@ -35,7 +37,10 @@ def made(light, code, folder, quick):
         return told['name']
     smooth = told['kind'] == 'wall'
     on = Image.fromarray((encoded(np.minimum(lit / MOST, 1)) * 255 + 0.5).astype(np.uint8))
-    (on.resize((800, 533), Image.BOX) if smooth else on).save(f'{folder}/light.jpg', quality=92, subsampling=0)
+    # What is rough on a wall is not rough on what hangs before it.
+    (on.resize((800, 533), Image.BOX).filter(ImageFilter.GaussianBlur(told.get('soften', 2))) if smooth else on).save(
+        f'{folder}/light.jpg', quality=92, subsampling=0
+    )
     if told['kind'] in ('cup', 'cloth') and maps['shine'][places].max() > 0.004:
         picture(np.minimum(maps['shine'] * times, 1)).save(f'{folder}/shine.jpg', quality=92, subsampling=0)
     Image.fromarray((cover * 255 + 0.5).astype(np.uint8)).save(f'{folder}/cover.png', optimize=True)
@@ -49,6 +54,7 @@ def made(light, code, folder, quick):
         s['area'] = [round(float(x), 2) for x in s['area']]
         surfaces.append(s)
     albedo = np.median(maps['albedo'][cover > 0.98], 0)
+    told.pop('soften', None)
     told |= dict(
         place=list(SCENES).index(code) + 1,
         surfaces=surfaces,
@@ -61,6 +67,34 @@ def made(light, code, folder, quick):
         json.dump(told, f, indent=1)
         f.write('\n')
     return told['name']
+
+
+def must_be_seen(code, surface, size):
+    """The largest print that a surface has room for lies in the picture."""
+    if surface['type'] != 'plane':
+        return
+    w, h = surface['area']
+    for x, y in ((-1, -1), (1, -1), (1, 1), (-1, 1)):
+        p = surface['matrix'] @ [x * w / 2, y * h / 2, 0, 1]
+        p = p[:2] / p[2]
+        if not (0 <= p[0] <= size[0] and 0 <= p[1] <= size[1]):
+            raise SystemExit(f'{code}: a print of {w} x {h} mm would leave the picture, at {p}')
+
+
+def about(code, folder):
+    """Where prints lie, written anew: it needs no light."""
+    room, told = SCENES[code]()
+    with open(f'{folder}/scene.json') as f:
+        known = json.load(f)
+    for kept, s in zip(known['surfaces'], told['surfaces']):
+        must_be_seen(code, s, room.camera.size)
+        kept['area'] = [round(float(x), 2) for x in s['area']]
+        if 'matrix' in s:
+            kept['matrix'] = [round(float(x), 9) for x in (s['matrix'] / s['matrix'][2, 3]).ravel()]
+    known['place'] = list(SCENES).index(code) + 1
+    with open(f'{folder}/scene.json', 'w') as f:
+        json.dump(known, f, indent=1)
+        f.write('\n')
 
 
 def within(surfaces, size, full):
@@ -114,5 +148,9 @@ if __name__ == '__main__':
         ['g++', '-O3', '-march=x86-64-v3', '-ffast-math', '-std=c++17', HERE + '/light.cpp', '-o', light, '-lembree3', '-lpthread'],
         check=True,
     )
+    if '--about' in sys.argv:
+        for code in names:
+            about(code, f'{to}/{code}')
+        sys.exit()
     for code in names:
         print(code, made(light, code, f'{to}/{code}', quick), flush=True)

@@ -37,7 +37,7 @@ def over_a_sofa():
     sofa(r, 0, 60, 2150, pillows=((-620, ('d9a441', 'c8933a'), 9, 430), (590, ('e8e0cf', 'd9cfb9'), -8, 450)))
     floor_lamp(r, 1420, 330)
     rug(r, 0, 760, 2900, 1500)
-    return r, hung(c, 0, 1640, (2600, 1260), name='Wall over a sofa', about='sofa 2.15 m', colour='e4ded2')
+    return r, hung(c, 0, 1640, (2600, 1220), name='Wall over a sofa', about='sofa 2.15 m', colour='e4ded2')
 
 
 @scene('chair')
@@ -52,7 +52,7 @@ def reading_chair():
     books(r, 330, 520, 520, ('2f4650', 'd8cdb8', '8c4a3a'), 8, 210)
     plant(r, 1060, 420, 1150)
     rug(r, -300, 560, 2000, 1500, 'ddd3bf', 'c8bda5')
-    return r, hung(c, 0, 1590, (2000, 1180), name='Reading chair', about='chair 0.74 m', colour='d9dcd6')
+    return r, hung(c, 0, 1480, (2000, 940), name='Reading chair', about='chair 0.74 m', colour='d9dcd6')
 
 
 @scene('console')
@@ -66,7 +66,7 @@ def console_table():
     vase(r, -560, 800, 215, size=0.82)
     table_lamp(r, 560, 800, 200)
     books(r, 190, 800, 200, ('d8cdb8', '8c4a3a', '2f4650'))
-    return r, hung(c, 60, 1690, (1300, 1000), name='Console with a vase', about='console 1.5 m', colour='c9d2d2')
+    return r, hung(c, 60, 1450, (1300, 940), name='Console with a vase', about='console 1.5 m', colour='c9d2d2')
 
 
 @scene('bed')
@@ -81,7 +81,7 @@ def over_a_bed():
         side_table(r, i * 1240, 330, 520, 220)
     table_lamp(r, 1240, 520, 330, 'b98a6a')
     books(r, -1240, 520, 330, ('8c4a3a', 'd8cdb8'))
-    return r, hung(c, 0, 1690, (2400, 1140), name='Wall over a bed', about='bed 1.72 m', colour='d8d3c9')
+    return r, hung(c, 0, 1690, (2400, 1120), name='Wall over a bed', about='bed 1.72 m', colour='d8d3c9')
 
 
 @scene('brick')
@@ -94,7 +94,7 @@ def brick_wall():
     bench(r, 0, 90, 1500)
     plant(r, 1080, 330, 1300, 'c8c2b6')
     books(r, -470, 456, 260, ('d8cdb8', '2f4650', 'a98f5f'))
-    return r, hung(c, -60, 1560, (1900, 1300), name='Brick wall with a bench', about='bench 1.5 m', colour=None)
+    return r, hung(c, -60, 1450, (1900, 1000), name='Brick wall with a bench', about='bench 1.5 m', colour=None, soften=14)
 
 
 @scene('desk')
@@ -109,7 +109,7 @@ def over_a_desk():
     table_lamp(r, -560, 760, 260, '3f5a52')
     books(r, 520, 760, 250, ('2f4650', 'a98f5f', 'd8cdb8', '8c4a3a'))
     vase(r, 260, 760, 190, 'b8a58c', 0.5, 6)
-    return r, hung(c, 20, 1640, (1600, 1000), name='Over a desk', about='desk 1.5 m', colour='e7e3da')
+    return r, hung(c, 20, 1510, (1600, 900), name='Over a desk', about='desk 1.5 m', colour='e7e3da')
 
 
 @scene('sunlit')
@@ -135,7 +135,7 @@ def hall():
     vase(r, 980, 780, 200, size=0.8, seed=7)
     books(r, 160, 780, 190, ('2f4650', 'd8cdb8', '8c4a3a'))
     rug(r, 400, 620, 2600, 900)
-    return r, hung(c, 420, 1640, (1300, 960), name='Hall, seen along', about='console 1.3 m', colour='dcd8ce')
+    return r, hung(c, 420, 1580, (1200, 800), name='Hall, seen along', about='console 1.3 m', colour='dcd8ce')
 
 
 @scene('dining')
@@ -150,7 +150,7 @@ def dining():
     dining_chair(r, -620, 560, 0)
     dining_chair(r, 180, 560, 4)
     dining_chair(r, -560, 1720, 176)
-    return r, hung(c, -200, 1680, (2100, 1080), name='Dining table', about='table 1.7 m', colour='b9c2ba')
+    return r, hung(c, -200, 1680, (2100, 1060), name='Dining table', about='table 1.7 m', colour='b9c2ba')
 
 
 @scene('corner')
@@ -168,7 +168,7 @@ def corner():
         c,
         -120,
         1600,
-        (1500, 1120),
+        (1300, 900),
         name='Corner in the sun',
         about='chair 0.74 m',
         colour='e6dfd3',
@@ -184,7 +184,7 @@ def close_to_the_wall():
     wall(r, a='e9e5dc', b='e2ddd2', bump=0.45)
     floor(r)
     window_light(r, 5.5)
-    return r, hung(c, 40, 1530, (800, 640), name='Close to the wall', about=None, colour='e9e5dc')
+    return r, hung(c, 40, 1530, (780, 590), name='Close to the wall', about=None, colour='e9e5dc')
 
 
 TABLE_WAYS = dict(across=(1, 0, 0), down=(0, 0, 1), out=(0, 1, 0))

@@ -50,6 +50,7 @@ final readonly class JobRunner
             new TraceDifferenceHandler($masters),
             new PreviewHandler($renderer, $masters),
             new PictureTonesHandler($renderer, $masters),
+            new BuildSceneHandler($masters),
         ]);
     }
 

@@ -54,7 +54,10 @@ final readonly class FolderPreviewMaker
                 $delivery->stagingOf($one->path),
                 $delivery->pathOf($one->print),
             ),
-            function (WantedPreview $one, JsonReader|PixelJobFailed $result) use ($delivery, $report, $tell, $wanted, &$count): void {
+            static function (
+                WantedPreview $one,
+                JsonReader|PixelJobFailed $result,
+            ) use ($delivery, $report, $tell, $wanted, &$count): void {
                 if ($result instanceof PixelJobFailed) {
                     $report->previewFailed($one->file->masterName, $one->scene->scene->name, $result->getMessage());
                 } else {
