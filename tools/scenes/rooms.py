@@ -168,7 +168,7 @@ def corner():
         c,
         -120,
         1600,
-        (1300, 900),
+        (1250, 860),
         name='Corner in the sun',
         about='chair 0.74 m',
         colour='e6dfd3',

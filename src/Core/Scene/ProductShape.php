@@ -23,7 +23,7 @@ enum ProductShape: string
         'tumbler|bottle|flask' => self::Tumbler,
         'mug|cup|beaker' => self::Mug,
         'cushion|pillow' => self::Cushion,
-        'sticker|decal|badge|coaster|magnet' => self::Sticker,
+        'sticker|decal|badge' => self::Sticker,
         'shirt|apparel|hoodie|sweat|tee|top' => self::Apparel,
     ];
 

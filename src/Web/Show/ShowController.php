@@ -129,8 +129,8 @@ final class ShowController extends AbstractController
     public function preview(Batch $batch, BatchArtwork $artwork, Product $product, Request $request, PreviewFormat $format): Response
     {
         $placed = $this->sheet->place($artwork, $product);
+        $folder = $this->scene($request->query->getString('scene'));
         $state = $this->state($batch, $placed, $request);
-        $folder = $this->scene($state->scene ?? '');
         $recipe = $this->recipe($placed);
         if ($recipe instanceof Refusal) {
             throw new UnprocessableEntityHttpException($recipe->sentence);

@@ -104,6 +104,8 @@ final class FolderReport
             $this->unreadable,
         );
 
+        usort($this->previews, static fn (ManifestPreview $a, ManifestPreview $b): int => strnatcasecmp($a->path, $b->path));
+
         return new Manifest(array_values($this->entries), $unreadable, $this->previews);
     }
 

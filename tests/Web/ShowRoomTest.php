@@ -1,0 +1,169 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Tests\Web;
+
+use Snugfit\Core\Scene\FrameChoice;
+use Snugfit\Pixels\Scene\SceneFolder;
+use Snugfit\Pixels\Scene\SceneShelf;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Tests\Shop\ShopTestCase;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+
+/** The show room: what is shown stands in the address, what hangs is kept and can be undone, and a photo becomes a scene. */
+final class ShowRoomTest extends ShopTestCase
+{
+    private Batch $shop;
+    private BatchArtwork $artwork;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->shop = $this->batch(['8x12', '5x7', 'mug']);
+        $this->artwork = $this->give($this->shop, 'harbour.png', 2400, 1600);
+    }
+
+    public function test_a_print_is_shown_with_its_figures_and_the_scenes_that_take_it(): void
+    {
+        $page = $this->browser->request('GET', $this->address('8x12', '?scene=chair'));
+        self::assertResponseIsSuccessful();
+        self::assertSame('Reading chair', $page->filter('.show-docket h2')->text());
+        self::assertStringContainsString('12 × 8 in', $page->filter('.show-docket')->text());
+        self::assertStringContainsString('1 px = 1.45 mm', $page->filter('.show-docket')->text());
+        self::assertStringContainsString('have no room for it', $page->filter('.rail')->text());
+        self::assertCount(0, $page->filter('.rail-part.hung .rail-scene'));
+        $this->browser->request('GET', $page->filter('img[data-scene]')->attr('src') ?? '');
+        self::assertResponseIsSuccessful();
+        self::assertResponseHeaderSame('Content-Type', 'image/jpeg');
+        $page = $this->browser->request('GET', $this->address('mug'));
+        self::assertSame('Mug', $page->filter('.show-docket h2')->text());
+        $this->browser->request('GET', $this->address('8x12', '/suits?scene=sofa'));
+        self::assertStringContainsString('The picture is', (string) $this->browser->getResponse()->getContent());
+    }
+
+    public function test_what_is_short_or_does_not_fit_says_so(): void
+    {
+        $small = $this->give($this->shop, 'small.png', 90, 60);
+        $page = $this->browser->request('GET', "/batches/{$this->shop->id()}/show/{$small->id()}/8x12");
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('No print to show', $page->filter('.show-side')->text());
+        $this->browser->request('GET', $this->address('8x12', '/preview.jpg?scene=mug&width=400'));
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('too large for "Mug"', (string) $this->browser->getResponse()->getContent());
+        foreach (['scene=moon' => 404, 'scene=..%2Fsofa' => 404, 'scene=sofa&width=9' => 422] as $query => $status) {
+            $this->browser->request('GET', $this->address('8x12', '/preview.jpg?'.$query));
+            self::assertResponseStatusCodeSame($status);
+        }
+    }
+
+    public function test_scenes_are_hung_for_one_and_for_all_and_undone(): void
+    {
+        $this->act($this->address('8x12', '?scene=chair&frame=oak&wall=c4d1d3'), ['act' => 'hang']);
+        self::assertResponseIsSuccessful();
+        $hung = $this->again($this->shop)->settings()->rail->find('chair', '8x12');
+        self::assertSame([FrameChoice::Oak, 'c4d1d3'], [$hung?->look->frame, $hung?->look->wall]);
+        $this->act($this->address('8x12', '?scene=close'), ['act' => 'hang-all']);
+        self::assertSame(['5x7', '8x12'], $this->again($this->shop)->settings()->rail->products('close'));
+        $page = $this->browser->request('GET', $this->address('8x12'));
+        self::assertCount(2, $page->filter('.rail-part.hung .rail-scene'));
+        self::assertSame('2 scenes', $page->filter('.line .here small')->text());
+        // It opens as it hangs.
+        self::assertSame('oak', $page->filter('#frame option[selected]')->attr('value'));
+        $this->act($this->address('8x12', '?scene=close'), ['act' => 'take-down']);
+        self::assertSame(['5x7'], $this->again($this->shop)->settings()->rail->products('close'));
+        $this->act($this->address('8x12', '?scene=sofa'), ['act' => 'write', 'width' => '3,000 px', 'format' => 'png', 'name' => '{artwork} in {scene}']);
+        $rail = $this->again($this->shop)->settings()->rail;
+        self::assertSame([3000, 'png', '{artwork} in {scene}'], [$rail->size->width, $rail->format->value, $rail->template]);
+        foreach ([['act' => 'write', 'width' => '90'], ['act' => 'write', 'width' => '2000', 'name' => '{nonsense}'], ['act' => 'paint']] as $wrong) {
+            $this->act($this->address('8x12', '?scene=sofa'), $wrong);
+            self::assertResponseStatusCodeSame(422);
+        }
+        $this->browser->request('POST', "/batches/{$this->shop->id()}/undo", server: self::OURS);
+        self::assertSame(2000, $this->again($this->shop)->settings()->rail->size->width);
+    }
+
+    public function test_previews_of_what_is_delivered_come_to_the_parcel(): void
+    {
+        $this->press($this->shop);
+        $this->act($this->address('mug', '?scene=mug'), ['act' => 'hang']);
+        $this->act($this->address('mug', '/made'), []);
+        $page = $this->browser->request('GET', $this->address('mug'));
+        self::assertSame('0 of 1 made', $page->filter('.line .here small')->text());
+        $this->work();
+        $page = $this->browser->request('GET', "/batches/{$this->shop->id()}/parcels");
+        self::assertSame('harbour-mug-mug.jpg', $page->filter('.preview-grid span')->text());
+        $this->browser->request('GET', $page->filter('.preview-grid img')->attr('src') ?? '');
+        self::assertInstanceOf(BinaryFileResponse::class, $this->browser->getResponse());
+        self::assertResponseHeaderSame('Content-Type', 'image/jpeg');
+    }
+
+    public function test_a_photo_becomes_a_scene_that_is_given_on_and_taken_in(): void
+    {
+        $this->send(SceneFolder::SHIPPED.'/hall/'.SceneFolder::PLATE, 'Window seat.jpg');
+        self::assertResponseRedirects('/scenes/own-window-seat');
+        $page = $this->browser->followRedirect();
+        self::assertStringContainsString('A sheet in the photo', $page->text());
+        $said = ['name' => 'Window seat', 'corners' => [[0.4, 0.3], [0.6, 0.3], [0.6, 0.6], [0.4, 0.6]], 'width' => '90 cm', 'light' => 'right'];
+        $this->act('/scenes/own-window-seat', $said + ['front' => [['points' => [[50000, 45000]], 'radius' => 2000]]]);
+        self::assertResponseStatusCodeSame(204);
+        $scene = $this->service(SceneShelf::class)->of('own-window-seat');
+        // 480 of 2,400 px are 90 cm.
+        self::assertEqualsWithDelta(900 / 480, $scene->scene->millimetresPerPixel(2400), 0.01);
+        $cover = $scene->picture(SceneFolder::COVER);
+        self::assertSame(0.0, $cover->crop(new \Snugfit\Core\Measure\PixelWindow(1200, 720, 1, 1))->average(), 'painted over');
+        $this->browser->request('GET', $this->address('8x12', '/preview.jpg?scene=own-window-seat&width=500'));
+        self::assertResponseIsSuccessful();
+        foreach ([['width' => ''], ['width' => 'wide'], ['corners' => [[0.4, 0.3], [0.6, 0.6], [0.6, 0.3], [0.4, 0.6]]], ['corners' => []], ['name' => '']] as $wrong) {
+            $this->act('/scenes/own-window-seat', $wrong + $said);
+            self::assertResponseStatusCodeSame(422, json_encode($wrong, \JSON_THROW_ON_ERROR));
+        }
+
+        $this->browser->request('GET', '/scenes/own-window-seat.zip');
+        self::assertResponseIsSuccessful();
+        $zip = $this->data.'/tmp/given.zip';
+        file_put_contents($zip, (string) $this->browser->getResponse()->getContent());
+        $this->send($zip, 'given.zip');
+        self::assertResponseRedirects('/scenes');
+        self::assertEquals($scene->scene->surfaces, $this->service(SceneShelf::class)->of('own-window-seat-2')->scene->surfaces);
+        $this->browser->request('POST', '/scenes/own-window-seat-2/delete', server: self::OURS);
+        self::assertArrayNotHasKey('own-window-seat-2', $this->service(SceneShelf::class)->all());
+        foreach (['/scenes/sofa', '/scenes/none', '/scenes/sofa.zip'] as $none) {
+            $this->browser->request('GET', $none);
+            self::assertResponseStatusCodeSame(404);
+        }
+    }
+
+    public function test_what_is_no_photo_and_no_scene_is_refused_with_a_sentence(): void
+    {
+        file_put_contents($this->data.'/tmp/no.jpg', 'no photo');
+        $this->send($this->data.'/tmp/no.jpg', 'no.jpg');
+        self::assertResponseStatusCodeSame(422);
+        file_put_contents($this->data.'/tmp/no.zip', 'no archive');
+        $this->send($this->data.'/tmp/no.zip', 'no.zip');
+        self::assertStringContainsString('The file is no ZIP.', (string) $this->browser->getResponse()->getContent());
+        $zip = new \ZipArchive();
+        $zip->open($this->data.'/tmp/half.zip', \ZipArchive::CREATE);
+        $zip->addFromString('scene.json', '{}');
+        $zip->addFromString('../../escaped.txt', 'out');
+        $zip->close();
+        $this->send($this->data.'/tmp/half.zip', 'half.zip');
+        self::assertStringContainsString('has no plate.jpg in it', (string) $this->browser->getResponse()->getContent());
+        self::assertSame([], array_filter($this->service(SceneShelf::class)->all(), static fn (SceneFolder $one): bool => str_starts_with($one->scene->code, 'own')));
+        self::assertFileDoesNotExist($this->data.'/escaped.txt');
+    }
+
+    private function address(string $product, string $more = ''): string
+    {
+        return "/batches/{$this->shop->id()}/show/{$this->artwork->id()}/$product$more";
+    }
+
+    private function send(string $path, string $name): void
+    {
+        $copy = $this->data.'/tmp/upload-'.bin2hex(random_bytes(3));
+        copy($path, $copy);
+        $this->browser->request('POST', '/scenes', files: ['file' => new UploadedFile($copy, $name, test: true)], server: self::OURS);
+    }
+}
