@@ -40,6 +40,9 @@ test('axe finds nothing in any room, empty or full', async ({ page }) => {
   paths.repair = await page.locator('.line a', { hasText: 'Repair' }).getAttribute('href');
   paths.trace = paths.repair.replace('repair', 'trace');
   paths.finish = paths.framing.replace('framing', 'finish');
+  paths.show = paths.framing.replace('framing', 'show');
+  paths['show, short'] = paths.show.replace(/[^/]+$/, 'a0');
+  paths.scenes = '/scenes';
   paths['large view'] = `${paths['test strip']}/large?ways=lanczos,mitchell`;
   paths['test strip, short'] = paths['test strip'].replace(/[^/]+$/, 'a0');
   await page.getByRole('button', { name: /^Make \d+ print file/ }).click();
@@ -72,6 +75,8 @@ test('no room is wider than the window, down to 768', async ({ page }) => {
       framing,
       framing.replace('framing', 'strip'),
       framing.replace('framing', 'finish'),
+      framing.replace('framing', 'show'),
+      '/scenes',
       `/batches/${batch}/run`,
       `/batches/${batch}/parcels`,
       '/shelf',

@@ -23,7 +23,7 @@ final class ShowRoomTest extends ShopTestCase
     {
         parent::setUp();
         $this->shop = $this->batch(['8x12', '5x7', 'mug']);
-        $this->artwork = $this->give($this->shop, 'harbour.png', 2400, 1600);
+        $this->artwork = $this->give($this->shop, 'harbour.png', 2640, 1760);
     }
 
     public function test_a_print_is_shown_with_its_figures_and_the_scenes_that_take_it(): void
@@ -87,6 +87,8 @@ final class ShowRoomTest extends ShopTestCase
 
     public function test_previews_of_what_is_delivered_come_to_the_parcel(): void
     {
+        $this->shop->chooseProducts(['mug']);
+        $this->entities()->flush();
         $this->press($this->shop);
         $this->act($this->address('mug', '?scene=mug'), ['act' => 'hang']);
         $this->act($this->address('mug', '/made'), []);

@@ -28,17 +28,17 @@ final class PreviewRunTest extends ShopTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        $this->shop = $this->batch(['8x12', 'mug']);
-        $this->give($this->shop, 'harbour.png', 2400, 1600);
+        $this->shop = $this->batch(['5x7', 'mug']);
+        $this->give($this->shop, 'harbour.png', 2640, 1760);
     }
 
     public function test_a_run_makes_what_hangs_and_the_manifest_tells(): void
     {
-        $this->hang(new HungScene('close', '8x12'), new HungScene('mug', 'mug'), new HungScene('mug', '8x12'));
+        $this->hang(new HungScene('close', '5x7'), new HungScene('mug', 'mug'), new HungScene('mug', '5x7'));
         $this->press($this->shop);
         $previews = $this->previews();
-        // A print of 8 × 12 in does not go round a mug: that one is not even begun.
-        self::assertSame(['previews/harbour-8x12-close.webp', 'previews/harbour-mug-mug.webp'], array_column($previews, 'path'));
+        // A print of 5 × 7 in does not go round a mug: that one is not even begun.
+        self::assertSame(['previews/harbour-5x7-close.webp', 'previews/harbour-mug-mug.webp'], array_column($previews, 'path'));
         foreach ($previews as $one) {
             $key = $this->deliveries()->key($this->shop, $one->path);
             self::assertSame($one->sha256, $this->service(FileStore::class)->sha256($key));
@@ -50,18 +50,18 @@ final class PreviewRunTest extends ShopTestCase
 
     public function test_only_what_shows_something_else_is_made_again_and_what_comes_down_goes(): void
     {
-        $this->hang(new HungScene('close', '8x12'), new HungScene('mug', 'mug'));
+        $this->hang(new HungScene('close', '5x7'), new HungScene('mug', 'mug'));
         $this->press($this->shop);
         $before = $this->written();
-        $this->hang(new HungScene('close', '8x12', new SceneLook(FrameChoice::Walnut)), new HungScene('mug', 'mug'));
+        $this->hang(new HungScene('close', '5x7', new SceneLook(FrameChoice::Walnut)), new HungScene('mug', 'mug'));
         $this->order();
         $after = $this->written();
-        self::assertNotSame($before['previews/harbour-8x12-close.webp'], $after['previews/harbour-8x12-close.webp'], 'another frame');
+        self::assertNotSame($before['previews/harbour-5x7-close.webp'], $after['previews/harbour-5x7-close.webp'], 'another frame');
         self::assertSame($before['previews/harbour-mug-mug.webp'], $after['previews/harbour-mug-mug.webp']);
         $this->hang(new HungScene('mug', 'mug'));
         $this->order();
         self::assertSame(['previews/harbour-mug-mug.webp'], array_column($this->previews(), 'path'));
-        self::assertFileDoesNotExist($this->deliveries()->folderPath($this->shop).'/previews/harbour-8x12-close.webp');
+        self::assertFileDoesNotExist($this->deliveries()->folderPath($this->shop).'/previews/harbour-5x7-close.webp');
     }
 
     public function test_another_name_moves_what_is_there(): void
@@ -92,7 +92,7 @@ final class PreviewRunTest extends ShopTestCase
 
     public function test_what_cannot_be_shown_says_so_and_nothing_else_is_lost(): void
     {
-        $this->hang(new HungScene('close', '8x12', new SceneLook(FrameChoice::Gilt, \Snugfit\Core\Measure\Length::millimetres(900))), new HungScene('mug', 'mug'));
+        $this->hang(new HungScene('close', '5x7', new SceneLook(FrameChoice::Gilt, \Snugfit\Core\Measure\Length::millimetres(900))), new HungScene('mug', 'mug'));
         $this->press($this->shop);
         self::assertSame(['previews/harbour-mug-mug.webp'], array_column($this->previews(), 'path'));
         $all = $this->service(PrintPreviewRepository::class)->ofBatch($this->again($this->shop));
