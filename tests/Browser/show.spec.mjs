@@ -25,6 +25,10 @@ test('a print is shown in scenes, hung by mouse and keys, undone, and a photo be
   await shown(page);
   await expect(docket(page).locator('h2')).toHaveText(second);
 
+  await page.keyboard.press('ArrowLeft');
+  await expect(docket(page).locator('h2')).toHaveText(first);
+  await shown(page);
+
   // Another wall, then hung as it is: the rail has it, with that wall.
   await page.locator('.swatch').nth(2).click();
   await expect(page.locator('.swatch').nth(2)).toHaveAttribute('aria-pressed', 'true');
@@ -42,6 +46,13 @@ test('a print is shown in scenes, hung by mouse and keys, undone, and a photo be
   await shown(page);
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download this one' }).click()]);
   expect(file.suggestedFilename()).toMatch(/4x6-.*\.jpg$/);
+
+  // Everything that it is offered as hangs on one wall.
+  await page.getByRole('link', { name: 'Size guide' }).click();
+  await shown(page);
+  await expect(page.locator('.guide-sizes [aria-pressed="true"]')).toHaveCount(1);
+  await page.keyboard.press('Escape');
+  await page.waitForURL(/\/show\//);
 
   // A scene of one's own: corners by keys, something in front by mouse.
   await page.getByRole('link', { name: 'Own scene' }).click();

@@ -177,6 +177,18 @@ def corner():
     )
 
 
+@scene('long')
+def long_wall():
+    c = Camera((0, 1450, 6800), (0, 1330, 0), 5000)
+    r = Room(c, (0.44, 0.46, 0.5))
+    wall(r, a='e7e3da', b='e0dbd0')
+    floor(r, 'c7a87b', '9d7c50')
+    window_light(r, 15, -8500, 3300, 2200, 4000, 3000)
+    armchair(r, -1860, 560, 28, ('4d6a73', '425d66'))
+    plant(r, 2060, 380, 1150, 'c8c2b6', 6)
+    return r, hung(c, 0, 1850, (4300, 2020), name='Long wall', about='chair 0.74 m', colour='e7e3da')
+
+
 @scene('close')
 def close_to_the_wall():
     c = Camera((-950, 1560, 1250), (60, 1520, 0), 1150)

@@ -37,6 +37,17 @@ final readonly class Projection
         ]);
     }
 
+    /** Of the same space with its origin elsewhere: so many millimetres to the right and down. */
+    public function moved(float $right, float $down): self
+    {
+        $m = $this->numbers;
+        $from = static fn (int $row): float => $m[$row] * $right + $m[$row + 1] * $down + $m[$row + 3];
+
+        return new self([
+            $m[0], $m[1], $m[2], $from(0), $m[4], $m[5], $m[6], $from(4), $m[8], $m[9], $m[10], $from(8),
+        ]);
+    }
+
     /** What lies along the surface, so far out of it. */
     public function parallelTo(float $z = 0.0): Homography
     {

@@ -58,6 +58,24 @@ final readonly class Scene
         );
     }
 
+    /** @param non-empty-list<Surface> $surfaces */
+    public function carrying(array $surfaces): self
+    {
+        return new self(
+            $this->code,
+            $this->name,
+            $this->kind,
+            $this->size,
+            $surfaces,
+            $this->light,
+            $this->mostLight,
+            $this->colour,
+            $this->about,
+            $this->madeFor,
+            $this->place,
+        );
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

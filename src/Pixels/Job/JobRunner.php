@@ -51,6 +51,7 @@ final readonly class JobRunner
             new PreviewHandler($renderer, $masters),
             new PictureTonesHandler($renderer, $masters),
             new BuildSceneHandler($masters),
+            new GuideHandler($renderer, $masters),
         ]);
     }
 

@@ -34,12 +34,24 @@ final readonly class PreviewMaker
      */
     public function ofRecipe(SceneFolder $folder, Master $master, Recipe $recipe, PrintBody $body, SceneLook $look, int $width): Image
     {
+        return $this->scenes->render($folder, $look, [$this->print($folder, $master, $recipe, $body, $look, $width)], $width);
+    }
+
+    /**
+     * A print with as many pixels as a scene can show of it.
+     *
+     * @param Master $master prepared
+     *
+     * @throws UnreadableMaster
+     */
+    public function print(SceneFolder $folder, Master $master, Recipe $recipe, PrintBody $body, SceneLook $look, int $width): ShownPrint
+    {
         $small = $recipe->inSmall(SceneRenderer::pixelsWanted($folder->scene, $body, $width));
         $colours = OutputColourConverter::of($master, $recipe);
         $print = $this->prints->of($master, $small, once: true);
         $shown = $look->isProof ? $colours->proof($print, false) : $colours->onScreen($print);
 
-        return $this->scenes->render($folder, $look, [new ShownPrint($shown->copyToMemory(), $body)], $width);
+        return new ShownPrint($shown->copyToMemory(), $body);
     }
 
     /**

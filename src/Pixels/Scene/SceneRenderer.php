@@ -8,6 +8,7 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Scene\ClothSurface;
 use Snugfit\Core\Scene\FlatSurface;
+use Snugfit\Core\Scene\GuidePlan;
 use Snugfit\Core\Scene\ImpossibleScene;
 use Snugfit\Core\Scene\PrintBody;
 use Snugfit\Core\Scene\RoundSurface;
@@ -27,6 +28,10 @@ final readonly class SceneRenderer
 {
     /** Pixels of a print for one of the scene that are asked for, so that interpolating loses nothing. */
     private const FINER = 1.3;
+
+    /** Millimetres on the wall: the size of a print's name, and how far below it stands. */
+    private const NAME_SIZE = 46.0;
+    private const NAME_BELOW = 78.0;
 
     /** From what light on, in parts of what makes white white, it is held back, as in the scenes' own pictures (tools/scenes). */
     private const SHOULDER = 0.85;
@@ -59,7 +64,67 @@ final readonly class SceneRenderer
      */
     public function render(SceneFolder $folder, SceneLook $look, array $prints, int $width): Image
     {
-        $scene = $folder->scene;
+        return $this->shown($folder, $folder->scene, $look, $prints, $width);
+    }
+
+    /**
+     * Several prints on one wall, each with its name below it.
+     *
+     * @param non-empty-list<ShownPrint> $prints
+     * @param list<string>               $names
+     *
+     * @throws ImpossibleScene where it is no wall, or has no room for all of them
+     */
+    public function guide(SceneFolder $folder, SceneLook $look, array $prints, array $names, int $width): Image
+    {
+        $wall = $folder->scene->surfaces[0];
+        if (!$wall instanceof FlatSurface || SceneKind::Wall !== $folder->scene->kind) {
+            throw ImpossibleScene::because('Sizes are compared on a wall.');
+        }
+        $bodies = array_map(static fn (ShownPrint $print): PrintBody => $print->body, $prints);
+        $surfaces = [];
+        foreach (GuidePlan::of($bodies, $wall->area())->middles as $i => [$x, $y]) {
+            $surfaces[] = new FlatSurface($wall->projection->moved($x, $y), $bodies[$i]->face);
+        }
+        \assert([] !== $surfaces);
+        $shown = $this->shown($folder, $folder->scene->carrying($surfaces), $look, $prints, $width)->copyToMemory();
+        $size = $shown->size();
+        $times = $size->width / $folder->scene->size->width;
+        $words = '';
+        foreach ($surfaces as $i => $surface) {
+            $below = $bodies[$i]->face->height->inMillimetres() / 2 + self::NAME_BELOW;
+            [$x, $y] = $surface->projection->scaled($times)->point(0.0, $below);
+            $words .= \sprintf(
+                '<text x="%.2F" y="%.2F" font-size="%.2F">%s</text>',
+                $x,
+                $y,
+                self::NAME_SIZE * $surface->projection->scaled($times)->pixelsPerMillimetre(0.0, $below),
+                htmlspecialchars($names[$i] ?? '', \ENT_XML1),
+            );
+        }
+        $drawing = Image::drawing(\sprintf(
+            '<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="%d" font-family="Public Sans, DejaVu Sans, sans-serif" '
+            .'text-anchor="middle" fill="#3a4447">%s</svg>',
+            $size->width,
+            $size->height,
+            $words,
+        ));
+        $alpha = $drawing->extractBands(3, 1)->linear(1 / 255, 0.0);
+        $all = $alpha->join($alpha)->join($alpha);
+
+        return $shown->multipliedBy($all->linear(-1.0, 1.0))
+            ->plus($drawing->extractBands(0, 3)->multipliedBy($all))
+            ->roundTo(BandFormat::Byte)
+            ->withInterpretation(Interpretation::Srgb);
+    }
+
+    /**
+     * @param non-empty-list<ShownPrint> $prints
+     *
+     * @throws ImpossibleScene
+     */
+    private function shown(SceneFolder $folder, Scene $scene, SceneLook $look, array $prints, int $width): Image
+    {
         $size = new PixelSize($width, (int) round($width * $scene->size->height / $scene->size->width));
         $plate = self::sized($folder->picture(SceneFolder::PLATE, $size), $size)->colourspace(Interpretation::ScRgb);
         $cover = self::sized($folder->picture(SceneFolder::COVER), $size)->extractBands(0, 1)->linear(1 / 255, 0.0);
