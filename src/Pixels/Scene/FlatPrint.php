@@ -122,7 +122,7 @@ final readonly class FlatPrint
             $offset = [-$x / max(0.25, $z) * $depth * $away, -$y / max(0.25, $z) * $depth * $away];
             $plane = $this->projection->plane([$offset[0], $offset[1], -$depth], [1.0, 0.0, 0.0], [0.0, 1.0, 0.0]);
             [$across, $down] = [$width / $inner->width, $height / $inner->height];
-            $layers[] = Layer::ofOpacity($alpha)->on(
+            $layers[] = Layer::ofOpacity($alpha)->softlyOn(
                 self::pixels($plane, -$width / 2 - $edge * $across, -$height / 2 - $edge * $down, $across, $down),
                 $window,
             );

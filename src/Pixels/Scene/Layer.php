@@ -20,6 +20,9 @@ final readonly class Layer
     /** Its last pixels go on by so many, so that kernels see no edge; where it ends is counted apart. */
     private const MARGIN = 3;
 
+    /** Pixels of the scene to one of what is soft. */
+    private const COARSE = 4;
+
     private function __construct(
         public Image $image,
         /** How many of its pixels one of the scene takes. */
@@ -130,14 +133,51 @@ final readonly class Layer
      */
     public function on(Homography $plane, PixelWindow $window): Image
     {
-        return $this->at(self::places($plane->inverse(), $window));
+        $covered = $this->outline($plane, $window);
+
+        return $this->image
+            ->sampledAt(self::places($plane->inverse(), $window)->linear(1.0, self::MARGIN - 0.5))
+            ->multipliedBy($covered->join($covered)->join($covered)->join($covered));
+    }
+
+    /** The same of what is soft all over and ends in nothing: few pixels tell all of it. */
+    public function softlyOn(Homography $plane, PixelWindow $window): Image
+    {
+        $size = $window->size();
+        $few = new PixelSize(max(1, intdiv($size->width, self::COARSE)), max(1, intdiv($size->height, self::COARSE)));
+        [$across, $down] = [$size->width / $few->width, $size->height / $few->height];
+        $back = $plane->inverse()->after(new Homography([$across, 0.0, $window->x, 0.0, $down, $window->y, 0.0, 0.0, 1.0]));
+
+        return $this->image
+            ->sampledAt(self::places($back, PixelWindow::whole($few))->linear(1.0, self::MARGIN - 0.5))
+            ->copyToMemory()
+            ->stretched($size);
+    }
+
+    /** How much of each pixel of a window lies within its four corners, 0 to 1. */
+    private function outline(Homography $plane, PixelWindow $window): Image
+    {
+        $size = $this->size();
+        $points = '';
+        foreach ([[0, 0], [1, 0], [1, 1], [0, 1]] as [$right, $low]) {
+            [$x, $y] = $plane->point($right * $size->width, $low * $size->height);
+            $points .= \sprintf('%.4F,%.4F ', $x - $window->x, $y - $window->y);
+        }
+        $drawing = \sprintf(
+            '<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="%d"><polygon fill="#fff" points="%s"/></svg>',
+            $window->width,
+            $window->height,
+            $points,
+        );
+
+        return Image::drawing($drawing)->extractBands(3, 1)->linear(1 / 255, 0.0);
     }
 
     /** Where the pixels of a window come from, by their middles. */
     public static function places(Homography $back, PixelWindow $window): Image
     {
         $n = $back->numbers;
-        $at = Image::positions($window->size())->linearByBand([[1.0, $window->x + 0.5], [1.0, $window->y + 0.5]]);
+        $at = Image::positions($window->size())->cast(BandFormat::Float)->linearByBand([[1.0, $window->x + 0.5], [1.0, $window->y + 0.5]]);
         $three = $at->join($at->extractBands(0, 1)->linear(0.0, 1.0));
         $seen = $three->recombined([[$n[0], $n[1], $n[2]], [$n[3], $n[4], $n[5]], [$n[6], $n[7], $n[8]]]);
         $depth = $seen->extractBands(2, 1);
