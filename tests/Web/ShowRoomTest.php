@@ -102,6 +102,20 @@ final class ShowRoomTest extends ShopTestCase
         self::assertResponseHeaderSame('Content-Type', 'image/jpeg');
     }
 
+    public function test_all_sizes_hang_on_one_wall(): void
+    {
+        $address = "/batches/{$this->shop->id()}/guide/{$this->artwork->id()}";
+        $page = $this->browser->request('GET', $address);
+        self::assertResponseIsSuccessful();
+        self::assertSame(['5 × 7 in', '8 × 12 in'], $page->filter('.guide-sizes [aria-pressed="true"]')->each(static fn ($one): string => $one->text()), 'no mug');
+        foreach (['?width=500', '?width=500&framed=1', '?width=500&what=pair', '?width=500&sizes=5x7'] as $query) {
+            $this->browser->request('GET', $address.'/guide.jpg'.$query);
+            self::assertResponseIsSuccessful($query);
+        }
+        $this->browser->request('GET', $address.'/guide.jpg?sizes=mug');
+        self::assertResponseStatusCodeSame(422);
+    }
+
     public function test_a_photo_becomes_a_scene_that_is_given_on_and_taken_in(): void
     {
         $this->send(SceneFolder::SHIPPED.'/hall/'.SceneFolder::PLATE, 'Window seat.jpg');

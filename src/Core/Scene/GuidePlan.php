@@ -19,7 +19,7 @@ final readonly class GuidePlan
     }
 
     /**
-     * @param non-empty-list<PrintBody> $prints the order is kept
+     * @param non-empty-list<PrintSize> $prints frames and all; the order is kept
      *
      * @throws ImpossibleScene where there is no room for all of them
      */
@@ -28,11 +28,11 @@ final readonly class GuidePlan
         [$width, $height] = [$room->width->inMillimetres(), $room->height->inMillimetres()];
         $rows = self::rows($prints, $width);
         $high = array_map(static fn (array $row): float => self::NAME + max(array_map(
-            static fn (int $i): float => $prints[$i]->face->height->inMillimetres(),
+            static fn (int $i): float => $prints[$i]->height->inMillimetres(),
             $row,
         )), $rows);
         $all = array_sum($high) + self::GAP * (\count($rows) - 1);
-        $widest = max(array_map(static fn (PrintBody $one): float => $one->face->width->inMillimetres(), $prints));
+        $widest = max(array_map(static fn (PrintSize $one): float => $one->width->inMillimetres(), $prints));
         if ($all > $height || $widest > $width) {
             throw ImpossibleScene::because('The wall has no room for all of these sizes; choose fewer.');
         }
@@ -41,11 +41,11 @@ final readonly class GuidePlan
         foreach ($rows as $number => $row) {
             $line = $top + $high[$number] - self::NAME;
             $left = -(array_sum(array_map(
-                static fn (int $i): float => $prints[$i]->face->width->inMillimetres(),
+                static fn (int $i): float => $prints[$i]->width->inMillimetres(),
                 $row,
             )) + self::GAP * (\count($row) - 1)) / 2;
             foreach ($row as $i) {
-                [$wide, $tall] = [$prints[$i]->face->width->inMillimetres(), $prints[$i]->face->height->inMillimetres()];
+                [$wide, $tall] = [$prints[$i]->width->inMillimetres(), $prints[$i]->height->inMillimetres()];
                 $middles[$i] = [$left + $wide / 2, $line - $tall / 2];
                 $left += $wide + self::GAP;
             }
@@ -57,7 +57,7 @@ final readonly class GuidePlan
     }
 
     /**
-     * @param non-empty-list<PrintBody> $prints
+     * @param non-empty-list<PrintSize> $prints
      *
      * @return non-empty-list<non-empty-list<int>> their numbers
      */
@@ -65,9 +65,9 @@ final readonly class GuidePlan
     {
         $rows = [];
         $row = [0];
-        $used = $prints[0]->face->width->inMillimetres();
+        $used = $prints[0]->width->inMillimetres();
         foreach (\array_slice($prints, 1) as $before => $print) {
-            $wide = self::GAP + $print->face->width->inMillimetres();
+            $wide = self::GAP + $print->width->inMillimetres();
             if ($used + $wide > $width) {
                 $rows[] = $row;
                 $row = [];

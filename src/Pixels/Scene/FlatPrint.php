@@ -57,7 +57,7 @@ final readonly class FlatPrint
             ? new ShownPrint($print->picture->flatten([255.0, 255.0, 255.0]), $print->body)
             : $print;
         $isWall || SceneFit::check($this->scene, Hanging::bare($print->body));
-        $hanging = $isWall ? $this->hanging($picture) : Hanging::bare($print->body);
+        $hanging = $isWall ? $this->fitting($picture) : Hanging::bare($print->body);
         $outer = $hanging->outer();
         [$width, $height] = [$outer->width->inMillimetres(), $outer->height->inMillimetres()];
         $window = $this->window($width, $height, $hanging->depth());
@@ -66,6 +66,12 @@ final readonly class FlatPrint
         $layers[] = $this->front($hanging, $picture, $window);
 
         return [$window, $layers];
+    }
+
+    /** Made ready for the wall, as a person asks for it, or as goes with its colours. */
+    public static function hanging(ShownPrint $print, SceneLook $look): Hanging
+    {
+        return Hanging::of($print->body, $look, FrameRule::for(TonesReader::of($print->face()), $print->body));
     }
 
     /** Where in the preview it is, with its shadow. */
@@ -87,9 +93,9 @@ final readonly class FlatPrint
      *
      * @throws ImpossibleScene
      */
-    private function hanging(ShownPrint $print): Hanging
+    private function fitting(ShownPrint $print): Hanging
     {
-        $hanging = Hanging::of($print->body, $this->look, FrameRule::for(TonesReader::of($print->face()), $print->body));
+        $hanging = self::hanging($print, $this->look);
         try {
             SceneFit::check($this->scene, $hanging);
         } catch (ImpossibleScene $e) {

@@ -51,10 +51,10 @@ final readonly class SceneFolder
         return is_file($this->path.'/'.$picture);
     }
 
-    /** Names the scene as it is now: changes with anything in its folder. */
+    /** Names what previews in it look like: changes with anything in its folder, and with how they are made. */
     public function version(): string
     {
-        $parts = [$this->scene->code];
+        $parts = [SceneRenderer::EDITION, $this->scene->code];
         foreach (glob($this->path.'/*') ?: [] as $file) {
             $parts[] = basename($file).' '.filesize($file).' '.hash_file('xxh3', $file);
         }

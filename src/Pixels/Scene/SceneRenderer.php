@@ -6,6 +6,7 @@ namespace Snugfit\Pixels\Scene;
 
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Scene\ClothSurface;
 use Snugfit\Core\Scene\FlatSurface;
 use Snugfit\Core\Scene\GuidePlan;
@@ -26,6 +27,9 @@ use Snugfit\Pixels\Vips\Kernel;
 /** Prints and a scene -> a preview. Everything meets in linear light: a print throws back what light falls on it there. */
 final readonly class SceneRenderer
 {
+    /** Goes up whenever the same print in the same scene would look otherwise than before. */
+    public const EDITION = 1;
+
     /** Pixels of a print for one of the scene that are asked for, so that interpolating loses nothing. */
     private const FINER = 1.3;
 
@@ -81,10 +85,10 @@ final readonly class SceneRenderer
         if (!$wall instanceof FlatSurface || SceneKind::Wall !== $folder->scene->kind) {
             throw ImpossibleScene::because('Sizes are compared on a wall.');
         }
-        $bodies = array_map(static fn (ShownPrint $print): PrintBody => $print->body, $prints);
+        $hung = array_map(static fn (ShownPrint $print): PrintSize => FlatPrint::hanging($print, $look)->outer(), $prints);
         $surfaces = [];
-        foreach (GuidePlan::of($bodies, $wall->area())->middles as $i => [$x, $y]) {
-            $surfaces[] = new FlatSurface($wall->projection->moved($x, $y), $bodies[$i]->face);
+        foreach (GuidePlan::of($hung, $wall->area())->middles as $i => [$x, $y]) {
+            $surfaces[] = new FlatSurface($wall->projection->moved($x, $y), $wall->area());
         }
         \assert([] !== $surfaces);
         $shown = $this->shown($folder, $folder->scene->carrying($surfaces), $look, $prints, $width)->copyToMemory();
@@ -92,7 +96,7 @@ final readonly class SceneRenderer
         $times = $size->width / $folder->scene->size->width;
         $words = '';
         foreach ($surfaces as $i => $surface) {
-            $below = $bodies[$i]->face->height->inMillimetres() / 2 + self::NAME_BELOW;
+            $below = $hung[$i]->height->inMillimetres() / 2 + self::NAME_BELOW;
             [$x, $y] = $surface->projection->scaled($times)->point(0.0, $below);
             $words .= \sprintf(
                 '<text x="%.2F" y="%.2F" font-size="%.2F">%s</text>',

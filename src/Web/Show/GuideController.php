@@ -6,8 +6,12 @@ namespace Snugfit\Web\Show;
 
 use Snugfit\Core\Delivery\SafeName;
 use Snugfit\Core\Failure;
+use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Scene\FrameChoice;
+use Snugfit\Core\Scene\FrameRule;
 use Snugfit\Core\Scene\GuidePlan;
+use Snugfit\Core\Scene\Hanging;
+use Snugfit\Core\Scene\PictureTones;
 use Snugfit\Core\Scene\PreviewSize;
 use Snugfit\Core\Scene\PrintBody;
 use Snugfit\Core\Scene\SceneLook;
@@ -75,9 +79,10 @@ final class GuideController extends AbstractController
             throw new UnprocessableEntityHttpException($e->sentence(), $e);
         }
         $wall = $this->wall();
-        $look = new SceneLook('1' === $request->query->getString('framed') ? FrameChoice::Black : FrameChoice::None, glass: false);
+        $look = self::look($request);
         $prints = $this->prints->jobs($chosen, $this->figures->printSize(...));
-        $shown = [$wall->version(), $look->toArray(), $size->width, array_map(static fn (GuidePrint $one): array => $one->toArray(), $prints)];
+        $all = array_map(static fn (GuidePrint $one): array => $one->toArray(), $prints);
+        $shown = [$wall->version(), $look->toArray(), $size->width, $all];
         $key = \sprintf('patches/guide-%s.jpg', hash('sha256', json_encode($shown, \JSON_THROW_ON_ERROR)));
         $answer = $this->pictures->answer(
             $key,
@@ -116,12 +121,10 @@ final class GuideController extends AbstractController
             ));
         }
         $room = $this->wall()->scene->surfaces[0]->area();
+        $look = self::look($request);
         while ([] !== $offered) {
             try {
-                GuidePlan::of(
-                    array_map(static fn (PlannedPlacement $one): PrintBody => PrintBody::of($one->placement->product), $offered),
-                    $room,
-                );
+                GuidePlan::of(array_map(static fn (PlannedPlacement $one): PrintSize => self::outer($one, $look), $offered), $room);
                 break;
             } catch (Failure) {
                 array_pop($offered);
@@ -129,6 +132,19 @@ final class GuideController extends AbstractController
         }
 
         return $offered;
+    }
+
+    private static function look(Request $request): SceneLook
+    {
+        return new SceneLook('1' === $request->query->getString('framed') ? FrameChoice::Black : FrameChoice::None, glass: false);
+    }
+
+    /** With its frame; its mat goes by its size alone. */
+    private static function outer(PlannedPlacement $one, SceneLook $look): PrintSize
+    {
+        $body = PrintBody::of($one->placement->product);
+
+        return Hanging::of($body, $look, FrameRule::for(new PictureTones(50, 0, 0, 50), $body))->outer();
     }
 
     private function wall(): SceneFolder

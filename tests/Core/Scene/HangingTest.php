@@ -14,6 +14,7 @@ use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Scene\FrameChoice;
 use Snugfit\Core\Scene\FrameDrawing;
 use Snugfit\Core\Scene\FrameRule;
+use Snugfit\Core\Scene\GuidePlan;
 use Snugfit\Core\Scene\Hanging;
 use Snugfit\Core\Scene\HungScene;
 use Snugfit\Core\Scene\ImpossibleScene;
@@ -107,6 +108,29 @@ final class HangingTest extends TestCase
                 self::assertStringContainsString('200 to 4000', $e->sentence());
             }
         }
+    }
+
+    public function test_sizes_hang_in_rows_on_a_line_without_touching(): void
+    {
+        $prints = array_map(static fn (array $one): PrintSize => PrintSize::millimetres(...$one), [[210, 297], [300, 400], [500, 700], [610, 914]]);
+        $room = PrintSize::millimetres(1500, 2400);
+        $middles = GuidePlan::of($prints, $room)->middles;
+        self::assertCount(4, $middles);
+        $lows = [];
+        foreach ($middles as $i => [$x, $y]) {
+            [$w, $h] = [$prints[$i]->width->inMillimetres(), $prints[$i]->height->inMillimetres()];
+            self::assertLessThanOrEqual(750.0, abs($x) + $w / 2);
+            self::assertLessThanOrEqual(1200.0, abs($y) + $h / 2);
+            $lows[] = round($y + $h / 2, 6);
+            foreach (\array_slice($middles, 0, $i) as $k => [$otherX, $otherY]) {
+                $apart = abs($x - $otherX) > ($w + $prints[$k]->width->inMillimetres()) / 2 || abs($y - $otherY) > ($h + $prints[$k]->height->inMillimetres()) / 2;
+                self::assertTrue($apart, "$i and $k");
+            }
+        }
+        self::assertSame([$lows[0], $lows[0], $lows[0], $lows[3]], $lows, 'three on one line, the fourth below');
+        self::assertGreaterThan($lows[0], $lows[3]);
+        $this->expectException(ImpossibleScene::class);
+        GuidePlan::of($prints, PrintSize::millimetres(700, 900));
     }
 
     private static function sheet(float $width = 300, float $height = 400): PrintBody
