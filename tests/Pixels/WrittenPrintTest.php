@@ -176,6 +176,34 @@ final class WrittenPrintTest extends PixelTestCase
         self::assertLessThan(0.12, $this->unlike('cut-1.png', 'in.png'), 'inks are not upside down');
     }
 
+    public function test_a_canvas_is_cut_at_its_edge_and_folded_at_face_and_back(): void
+    {
+        $this->picture(new PixelSize(300, 300))->save('png', $this->folder.'/in.png', []);
+        $facts = $this->read($this->folder.'/in.png');
+        // A face of 80 mm, sides of 20 mm, 5 mm to fold behind: 130 mm of pixels.
+        $page = new PdfPage(PrintSize::millimetres(80, 80), Bleed::all(Length::millimetres(25)), true, Length::millimetres(20));
+        $recipe = $this->written($this->recipe($facts, PrintSize::millimetres(130, 130)->pixelsAt(Ppi::of(72))), new Write(FileFormat::Pdf, Ppi::of(72), 8, false, page: $page));
+        PrintFileMaker::in($this->folder)->make(Master::open($this->folder.'/in.png'), $recipe, $this->folder.'/out.pdf');
+        self::assertSame([[146.0, 146.0], [130.0, 130.0], [80.0, 80.0]], $this->boxes('out.pdf', ['MediaBox', 'BleedBox', 'TrimBox']));
+        $this->tool('pdftoppm', '-r', '254', '-png', 'out.pdf', 'drawn');
+        $image = Image::load('png', $this->folder.'/drawn-1.png')->extractBands(0, 1)->copyToMemory();
+        // How much of 5 mm along a line above the picture is ink, in tenths of a millimetre.
+        $ink = static function (float $x) use ($image): int {
+            $column = $image->crop(new \Snugfit\Core\Measure\PixelWindow((int) round(10 * $x) - 1, 30, 3, 47))->isLessThan(150.0);
+
+            return array_sum(array_map(static fn (int $y): int => $column->crop(new \Snugfit\Core\Measure\PixelWindow(0, $y, 3, 1))->largest() > 0 ? 1 : 0, range(0, 46)));
+        };
+        // The slug is 8 mm: cut at 8 and 138 mm, back edges at 13 and 133, face at 33 and 113.
+        foreach ([8.0, 138.0] as $cut) {
+            self::assertGreaterThan(44, $ink($cut), 'a whole line');
+        }
+        foreach ([13.0, 33.0, 113.0, 133.0] as $fold) {
+            self::assertEqualsWithDelta(25, $ink($fold), 8, "dashed at $fold mm");
+        }
+        self::assertSame(0, $ink(60.0));
+        self::assertSame([], Preflight::failures((new Preflight())->check($recipe, (new PrintFileReader())->read($this->folder.'/out.pdf'), null)));
+    }
+
     public function test_a_size_limit_lowers_the_quality_as_far_as_it_may(): void
     {
         $this->convert('in.png', '-size', '600x400', 'plasma:', '-seed', '4', '-attenuate', '0.4', '+noise', 'Gaussian', '-depth', '8');

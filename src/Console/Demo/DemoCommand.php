@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Snugfit\Console\Demo;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Snugfit\Core\Scene\HungScene;
+use Snugfit\Core\Scene\Rail;
 use Snugfit\Shop\DataFolder;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
@@ -49,12 +51,17 @@ final class DemoCommand extends Command
         $files->mkdir($folder);
         $names = $this->pictures->write($folder);
 
-        $delivered = $this->batch(self::DELIVERED, ['4x6', '5x7', 'postcard']);
+        $delivered = $this->batch(self::DELIVERED, ['4x6', '5x7', 'postcard'], new HungScene('postcards', 'postcard'));
         foreach (self::DELIVERED_FILES as $name) {
             $files->copy("$folder/$name", "$folder/given");
             $this->importer->take($delivered, "$folder/given", $name, '');
         }
-        $inWork = $this->batch(self::IN_WORK, ['a4', 'a2', '12x18', '24x36', '12x12', 'apparel-front', 'mug', 'cushion']);
+        $inWork = $this->batch(self::IN_WORK, ['a4', 'a2', '12x18', '24x36', '12x12', 'apparel-front', 'mug', 'cushion'],
+            new HungScene('sofa', '24x36'),
+            new HungScene('hall', '12x18'),
+            new HungScene('mug', 'mug'),
+            new HungScene('cushion', 'cushion'),
+        );
         foreach ($names as $name) {
             $folderOf = str_contains($name, 'emblem') ? 'emblems' : '';
             $this->importer->take($inWork, "$folder/$name", $name, $folderOf);
@@ -70,10 +77,11 @@ final class DemoCommand extends Command
     }
 
     /** @param list<string> $products */
-    private function batch(string $name, array $products): Batch
+    private function batch(string $name, array $products, HungScene ...$hung): Batch
     {
         $batch = new Batch($name);
         $batch->chooseProducts($products);
+        $batch->settle($batch->settings()->showing((new Rail())->hang(...$hung)));
         $this->entities->persist($batch);
         $this->entities->flush();
 

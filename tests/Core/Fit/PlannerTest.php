@@ -8,7 +8,9 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\EdgeFill;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementPlanner;
@@ -142,6 +144,33 @@ final class PlannerTest extends TestCase
         $cut = $this->plan('3000x1000', $product, new PlacementRequest(keep: [FractionBox::parse('0.1,0,0.8,1')]));
         self::assertFalse($cut->keepsBox);
         self::assertSame(1000, $cut->crop->x, 'too wide to be kept: its middle is');
+    }
+
+    public function test_what_must_stay_stays_on_the_face_of_a_canvas(): void
+    {
+        $canvas = Catalogue::standard()->product('canvas-12x16');
+        // 15.5 × 19.5 in of picture, of which 12 × 16 in are seen from the front.
+        $keep = [FractionBox::parse('0.05,0.4,0.2,0.2')];
+        $placement = $this->plan('6000x3900', $canvas, new PlacementRequest(new Framing(OrientationRule::Portrait), $keep));
+        [$crop, $face] = [$placement->crop, $placement->face()];
+        self::assertEqualsWithDelta(12 / 15.5, $face->width / $crop->width, 0.001);
+        self::assertEqualsWithDelta(16 / 19.5, $face->height / $crop->height, 0.001);
+        self::assertEqualsWithDelta($crop->centreX(), $face->centreX(), 1);
+        self::assertSame(0, $crop->x, 'as far as the picture goes');
+        self::assertFalse($placement->keepsBox, 'the side needs what lies left of it');
+        $placement = $this->plan('6000x3900', $canvas, new PlacementRequest(new Framing(OrientationRule::Portrait), [FractionBox::parse('0.1,0.4,0.2,0.2')]));
+        self::assertTrue($placement->keepsBox);
+        self::assertGreaterThanOrEqual($placement->face()->x, 600);
+        // Sides that are not of the picture leave all of the crop on the face.
+        $mirrored = $this->plan('6000x3900', $canvas, new PlacementRequest(new Framing(OrientationRule::Portrait, bleedSource: BleedSource::Mirrored), $keep));
+        self::assertTrue($mirrored->keepsBox);
+        self::assertEquals($mirrored->crop, $mirrored->face());
+        foreach ([[BleedSource::Blurred, EdgeFill::Blurred], [BleedSource::Colour, EdgeFill::Colour]] as [$source, $edge]) {
+            $sides = $this->plan('6000x3900', $canvas, new PlacementRequest(new Framing(bleedSource: $source, colour: '0f5c63')));
+            self::assertSame([$edge, '0f5c63'], [$sides->output?->layout?->edgeFill, $sides->output?->layout?->colour]);
+            // Face and sides to a tenth of a millimetre: 1.75 in at 300 ppi.
+            self::assertSame([525, 525], [$sides->output?->layout?->part->x, $sides->output?->layout?->part->y]);
+        }
     }
 
     public function test_the_way_up_that_keeps_the_box_wins_over_the_one_that_keeps_more(): void

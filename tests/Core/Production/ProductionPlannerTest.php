@@ -11,6 +11,7 @@ use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Product\FitMode;
@@ -82,6 +83,29 @@ final class ProductionPlannerTest extends TestCase
         self::assertNull($reason(new Framing(fitMode: FitMode::Whole), $cropped->hash()), 'what a person asked for needs no reason');
         self::assertNull($reason(Framing::filling(), $cropped->hash()), 'it stands');
         self::assertSame(RemakeReason::MadeMoreExactly, $reason(Framing::filling(), (string) $cropped->hashBefore()));
+    }
+
+    public function test_a_canvas_is_made_again_where_something_that_must_stay_went_round_its_edge_or_marks_cut_it_off(): void
+    {
+        $facts = Facts::of(6000, 3900);
+        $product = Catalogue::standard()->product('canvas-12x16');
+        $wanted = static function (PlacementRequest $request, RenderOptions $options) use ($facts, $product): WantedPrint {
+            return new WantedPrint(new PlacementKey('a.png', $product->code), 'a.png', $facts, (new PlacementPlanner())->plan($facts->artwork(), $product, $request), $options, $request);
+        };
+        $reason = fn (WantedPrint $one, ?string $recipe): ?RemakeReason => $this->plan([$one], delivered: $this->delivered(['a.png' => new DeliveredPrint('x.jpg', $facts->sha256, (string) $recipe)]))[0]->remade;
+        // Both ways up hold it somewhere; upright, more of it is on the face.
+        $request = new PlacementRequest(keep: [FractionBox::parse('0.4,0.05,0.2,0.85')]);
+        $before = (new ProductionPlanner())->decide($wanted($request->keepingAnywhere(), new RenderOptions()));
+        self::assertInstanceOf(Recipe::class, $before);
+        self::assertSame(RemakeReason::KeptOnFace, $reason($wanted($request, new RenderOptions()), $before->hash()));
+        $marked = new RenderOptions(FileFormat::Pdf, cutMarks: true);
+        $now = (new ProductionPlanner())->decide($wanted(PlacementRequest::none(), $marked));
+        self::assertInstanceOf(Recipe::class, $now);
+        self::assertSame(RemakeReason::FoldMarks, $reason($wanted(PlacementRequest::none(), $marked), $now->withoutFolds()?->hash()));
+        $plain = (new ProductionPlanner())->decide($wanted(PlacementRequest::none(), new RenderOptions(FileFormat::Pdf)));
+        self::assertInstanceOf(Recipe::class, $plain);
+        self::assertNull($plain->withoutFolds(), 'without marks nothing is folded');
+        self::assertEquals($now, Recipe::fromJson($now->canonicalJson()));
     }
 
     public function test_names_stay_with_their_prints_over_runs(): void
