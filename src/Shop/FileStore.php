@@ -20,6 +20,9 @@ final readonly class FileStore
     /** Where print files grow until they are checked. */
     public const GROWING_PRINTS = 'prints';
 
+    /** The shop's own scenes, a folder each. */
+    public const SCENES = 'scenes';
+
     private FilesystemOperator $files;
 
     private string $root;
@@ -123,6 +126,14 @@ final readonly class FileStore
         $folders = glob($this->root.'/'.$key.'/*', \GLOB_ONLYDIR) ?: [];
         usort($folders, static fn (string $one, string $other): int => filemtime($other) <=> filemtime($one));
         (new Disk())->remove(\array_slice($folders, $most));
+    }
+
+    /** @return list<string> keys of all files in the folders right under a key */
+    public function below(string $key): array
+    {
+        $files = array_filter(glob($this->root.'/'.$key.'/*/*') ?: [], is_file(...));
+
+        return array_map(fn (string $path): string => substr($path, \strlen($this->root) + 1), array_values($files));
     }
 
     public function hasFolder(string $key): bool

@@ -19,6 +19,7 @@ final class BackupTest extends ShopTestCase
     public function test_a_shop_that_was_destroyed_comes_back_with_its_people_masters_prints_and_acts(): void
     {
         $batch = $this->delivered();
+        $this->service(FileStore::class)->write('scenes/own-quay/plate.jpg', 'a photo');
         $before = $this->everything();
         $this->backUp();
 
@@ -29,6 +30,7 @@ final class BackupTest extends ShopTestCase
         self::assertSame(0, $this->command('restore', ['folder' => $this->folder()])->getStatusCode());
 
         self::assertSame($before, $this->everything());
+        self::assertSame('a photo', $this->service(FileStore::class)->read('scenes/own-quay/plate.jpg'));
         self::assertCount(1, glob($this->data.'/shop.sqlite.broken-*') ?: [], 'what was broken is put aside');
         self::assertSame(0, $this->command('verify', [])->getStatusCode());
         $this->press($this->again($batch));

@@ -99,6 +99,7 @@ final class PreviewRunTest extends ShopTestCase
         $failed = array_values(array_filter($all, static fn ($one): bool => PreviewState::Failed === $one->state()));
         self::assertCount(1, $failed);
         self::assertStringContainsString('too large for "Close to the wall"', (string) $failed[0]->reason());
+        self::assertSame([$failed[0]->reason()], $this->service(PrintPreviewRepository::class)->reasons($this->shop));
     }
 
     private function hang(HungScene $first, HungScene|string ...$more): void

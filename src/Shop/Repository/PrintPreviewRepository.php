@@ -48,6 +48,15 @@ final class PrintPreviewRepository extends ServiceEntityRepository
         return $counts;
     }
 
+    /** @return list<string> why previews of a batch could not be made, each reason once, a few of them */
+    public function reasons(Batch $batch, int $most = 3): array
+    {
+        $failed = $this->findBy(['batch' => $batch, 'state' => PreviewState::Failed], ['id' => 'ASC']);
+        $reasons = array_map(static fn (PrintPreview $one): string => (string) $one->reason(), $failed);
+
+        return \array_slice(array_values(array_unique($reasons)), 0, $most);
+    }
+
     /** @return list<PrintPreview> of all batches */
     public function waiting(): array
     {

@@ -18,8 +18,6 @@ use Snugfit\Work\Child\PixelProcessPool;
 /** The shop's own scenes, each in a folder: made of photos, given on and taken in as a ZIP of what is in it. */
 final readonly class OwnScenes
 {
-    public const FOLDER = 'scenes';
-
     /** The photo that one is made of, as it was given, and what is said of it so far. */
     private const PHOTO = 'photo';
     public const DRAFT = 'draft.json';
@@ -208,6 +206,6 @@ final readonly class OwnScenes
 
     private function key(string $code, string $name = ''): string
     {
-        return rtrim(self::FOLDER.'/'.$code.'/'.$name, '/');
+        return rtrim(FileStore::SCENES.'/'.$code.'/'.$name, '/');
     }
 }

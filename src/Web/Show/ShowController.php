@@ -216,6 +216,7 @@ final class ShowController extends AbstractController
             'alsoSuited' => null === $folder ? 0 : \count($this->suited($batch, $placed->artwork, $folder)),
             'reading' => null === $folder ? null : new SceneReading($folder->scene),
             'made' => $this->previews->countByState($batch),
+            'reasons' => $this->previews->reasons($batch),
             'delivered' => \count($this->deliveries->standing($batch)),
             'hasProof' => Profile::Srgb !== $placed->placement->product->colour->profile,
             'stage' => self::STAGE,

@@ -27,7 +27,7 @@ final readonly class Backup
         BackupFolder::flush($database);
         $files = $missing = [];
         $bytes = $new = 0;
-        foreach ((new KeptFiles(self::open($database)))->all() as $file) {
+        foreach ($this->kept($database) as $file) {
             $isNew = !$folder->has($file->sha256);
             if ($folder->take($this->store->path($file->key), $file->sha256)) {
                 $files[$file->key] = $file->sha256;
@@ -41,6 +41,16 @@ final readonly class Backup
         $disk->dumpFile($folder->folder($name).'/files.json', json_encode($files, \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT));
 
         return new BackupReport($name, \count($files), $new, $bytes, $missing);
+    }
+
+    /** @return iterable<KeptFile> */
+    private function kept(string $database): iterable
+    {
+        yield from (new KeptFiles(self::open($database)))->all();
+        // Scenes of the shop's own are files alone; the database knows nothing of them.
+        foreach ($this->store->below(FileStore::SCENES) as $key) {
+            yield new KeptFile($key, (string) $this->store->sha256($key), $key, false);
+        }
     }
 
     private static function open(string $database): Connection

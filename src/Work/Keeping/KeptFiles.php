@@ -8,7 +8,7 @@ use Doctrine\DBAL\Connection;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\FileStore;
 
-/** All files that cannot be made again from others, or that somebody may print from: masters, full sizes, deliveries. */
+/** All files that cannot be made again from others, or that were delivered: masters, full sizes, print files, previews. */
 final readonly class KeptFiles
 {
     private const MASTERS = "SELECT master AS sha256, MIN(file_name) AS title FROM batch_artwork GROUP BY master
@@ -21,6 +21,10 @@ final readonly class KeptFiles
         WHERE file.state IN ('made', 'unchanged') AND file.path IS NOT NULL AND artwork.removed = 0
             AND file.id = (SELECT MAX(other.id) FROM print_file other WHERE other.artwork_id = file.artwork_id
                 AND other.product_code = file.product_code AND other.state IN ('made', 'unchanged'))";
+
+    private const PREVIEWS = "SELECT preview.batch_id AS batch, preview.path AS path, preview.sha256 AS sha256
+        FROM print_preview preview JOIN batch_artwork artwork ON artwork.id = preview.artwork_id
+        WHERE preview.state = 'made' AND artwork.removed = 0";
 
     public function __construct(private Connection $connection)
     {
@@ -38,7 +42,8 @@ final readonly class KeptFiles
             $sha256 = self::text($row['sha256']);
             yield new KeptFile(FileStore::masterKey($sha256), $sha256, self::text($row['title']), true);
         }
-        foreach ($this->connection->fetchAllAssociative(self::PRINTS) as $row) {
+        $delivered = [...$this->connection->fetchAllAssociative(self::PRINTS), ...$this->connection->fetchAllAssociative(self::PREVIEWS)];
+        foreach ($delivered as $row) {
             $path = self::text($row['path']);
             $number = Batch::numbered(is_numeric($row['batch']) ? (int) $row['batch'] : 0);
             yield new KeptFile(\sprintf('deliveries/%s/%s', $number, $path), self::text($row['sha256']), "$number/$path", false);
