@@ -52,6 +52,7 @@ final readonly class JobRunner
             new PictureTonesHandler($renderer, $masters),
             new BuildSceneHandler($masters),
             new GuideHandler($renderer, $masters),
+            new TileHandler(),
         ]);
     }
 
