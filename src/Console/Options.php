@@ -34,6 +34,14 @@ final readonly class Options
         return \is_string($value) ? $value : throw new \InvalidArgumentException(\sprintf('Give %s once.', $name));
     }
 
+    /** @return list<string> of one that takes several */
+    public function arguments(string $name): array
+    {
+        $values = $this->input->getArgument($name);
+
+        return array_values(array_filter(\is_array($values) ? $values : [], \is_string(...)));
+    }
+
     public function optionalArgument(string $name): ?string
     {
         $value = $this->input->getArgument($name);

@@ -53,6 +53,7 @@ final readonly class JobRunner
             new BuildSceneHandler($masters),
             new GuideHandler($renderer, $masters),
             new TileHandler(),
+            new BookletHandler(),
         ]);
     }
 

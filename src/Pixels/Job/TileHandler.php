@@ -8,12 +8,11 @@ use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Proof\Tile;
 use Snugfit\Core\Proof\TilePlan;
-use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\PrintFileReader;
-use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Writing\PdfSheet;
 use Snugfit\Pixels\Writing\PdfSheets;
+use Snugfit\Pixels\Writing\PlainJpeg;
 
 /** Lays a print file over sheets. */
 final readonly class TileHandler implements PixelJobHandler
@@ -21,8 +20,6 @@ final readonly class TileHandler implements PixelJobHandler
     /** Points of a millimetre; millimetres of a mark. */
     private const POINTS = 72 / 25.4;
     private const MARK = 4.0;
-
-    private const QUALITY = 95;
 
     public function __construct(private PrintFileReader $files = new PrintFileReader())
     {
@@ -44,10 +41,7 @@ final readonly class TileHandler implements PixelJobHandler
     private function tile(TileJob $job, string $picture): array
     {
         $ppi = Ppi::of($this->files->read($job->file)->ppiAcross);
-        $image = PrintFileReader::picture($picture, false);
-        $isDeep = BandFormat::Short === $image->format();
-        $image = $image->hasAlpha() ? $image->flatten(WorkingSpaceConverter::samples('ffffff', $image)) : $image;
-        $image = $isDeep ? $image->rescaleTo(BandFormat::Byte) : $image;
+        $image = PlainJpeg::flat(PrintFileReader::picture($picture, false));
         $plan = TilePlan::of($image->size(), $ppi, $job->paper, $job->margin, $job->overlap);
         $folder = \dirname($job->target).'/'.basename($job->target).'.sheets-'.bin2hex(random_bytes(4));
         mkdir($folder, 0o700);
@@ -55,8 +49,7 @@ final readonly class TileHandler implements PixelJobHandler
             $sheets = [];
             foreach ($plan->tiles as $i => $tile) {
                 $jpeg = "$folder/$i.jpg";
-                $image->crop($tile->window)->save('jpeg', $jpeg, ['Q' => self::QUALITY, 'subsample-mode' => 2]
-                    + ($image->has('icc-profile-data') ? [] : ['profile' => 'srgb']));
+                PlainJpeg::save($image->crop($tile->window), $jpeg);
                 $sheets[] = self::sheet($plan, $tile, $ppi, $image, $jpeg, $job);
             }
             \assert([] !== $sheets);
