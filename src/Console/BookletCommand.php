@@ -34,7 +34,7 @@ final class BookletCommand extends Command
     protected function configure(): void
     {
         $this->addArgument('out', InputArgument::REQUIRED, 'The PDF to write')
-            ->addArgument('in', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Print files in their order; their ppi tags say how large they are')
+            ->addArgument('in', InputArgument::REQUIRED | InputArgument::IS_ARRAY, 'Print files in their order; ppi tags say their size')
             ->addOption('bleed', null, InputOption::VALUE_REQUIRED, 'Of their pixels on every side, like 3mm', '0mm');
     }
 

@@ -65,7 +65,7 @@ final class ShowCommand extends Command
     {
         $this->addArgument('in', InputArgument::REQUIRED, 'The picture; it is never changed')
             ->addArgument('out', InputArgument::REQUIRED, 'The preview to write: .jpg, .png or .webp')
-            ->addOption('scene', null, InputOption::VALUE_REQUIRED, 'Its code, like sofa; --list names all')
+            ->addOption('scene', null, InputOption::VALUE_REQUIRED, 'Its code, like sofa; where it is left out, all are named')
             ->addOption('size', null, InputOption::VALUE_REQUIRED, 'Of the print: a product\'s code, like canvas-16x20, or 12x18in')
             ->addOption('width', null, InputOption::VALUE_REQUIRED, 'Of the preview in pixels', (string) PreviewSize::USUAL)
             ->addOption('frame', null, InputOption::VALUE_REQUIRED, implode(', ', array_column(FrameChoice::cases(), 'value')), 'suits')

@@ -35,7 +35,10 @@ final readonly class BookletHandler implements PixelJobHandler
                 $job->pages,
                 array_keys($job->pages),
             );
-            PdfSheets::write($job->target.'.part', [] === $sheets ? throw MalformedJson::field('a pixel job', 'pages', 'one at least') : $sheets);
+            if ([] === $sheets) {
+                throw MalformedJson::field('a pixel job', 'pages', 'one at least');
+            }
+            PdfSheets::write($job->target.'.part', $sheets);
             rename($job->target.'.part', $job->target);
         } finally {
             array_map(unlink(...), glob($folder.'/*') ?: []);
