@@ -144,6 +144,12 @@ final class ShowRoomTest extends ShopTestCase
         $this->send($zip, 'given.zip');
         self::assertResponseRedirects('/scenes');
         self::assertEquals($scene->scene->surfaces, $this->service(SceneShelf::class)->of('own-window-seat-2')->scene->surfaces);
+        $this->act($this->address('8x12', '?scene=own-window-seat-2'), ['act' => 'hang']);
+        self::assertResponseIsSuccessful();
+        $this->browser->request('POST', '/scenes/own-window-seat-2/delete', server: self::OURS);
+        self::assertStringContainsString('Take it down there first', (string) $this->browser->getResponse()->getContent());
+        self::assertArrayHasKey('own-window-seat-2', $this->service(SceneShelf::class)->all());
+        $this->act($this->address('8x12', '?scene=own-window-seat-2'), ['act' => 'take-down']);
         $this->browser->request('POST', '/scenes/own-window-seat-2/delete', server: self::OURS);
         self::assertArrayNotHasKey('own-window-seat-2', $this->service(SceneShelf::class)->all());
         foreach (['/scenes/sofa', '/scenes/none', '/scenes/sofa.zip'] as $none) {

@@ -51,6 +51,15 @@ final class BatchRepository extends ServiceEntityRepository
         return $batches;
     }
 
+    /** @return list<Batch> in which a scene hangs for a product */
+    public function hanging(string $scene): array
+    {
+        return array_values(array_filter(
+            $this->findBy([], ['id' => 'ASC']),
+            static fn (Batch $batch): bool => [] !== $batch->settings()->rail->products($scene),
+        ));
+    }
+
     private function query(BatchScope $scope, string $words): QueryBuilder
     {
         $query = $this->createQueryBuilder('batch')->where(match ($scope) {

@@ -7,6 +7,8 @@ namespace Snugfit\Web\Show;
 use Snugfit\Core\Failure;
 use Snugfit\Pixels\Scene\SceneFolder;
 use Snugfit\Pixels\Scene\SceneShelf;
+use Snugfit\Shop\Entity\Batch;
+use Snugfit\Shop\Repository\BatchRepository;
 use Snugfit\Shop\StoredZip;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -83,9 +85,17 @@ final class OwnScenesController extends AbstractController
     }
 
     #[Route('/scenes/{scene}/delete', name: 'scene_delete', requirements: ['scene' => SceneShelf::CODE], methods: ['POST'])]
-    public function delete(string $scene): Response
+    public function delete(string $scene, BatchRepository $batches): Response
     {
         $this->mustBeOwn($scene);
+        $hanging = $batches->hanging($scene);
+        if ([] !== $hanging) {
+            return $this->show(\sprintf(
+                'The scene hangs in %s. Take it down there first, so that no preview is lost.',
+                implode(', ', array_map(static fn (Batch $batch): string => '"'.$batch->name().'"', \array_slice($hanging, 0, 3)))
+                    .(\count($hanging) > 3 ? ' and '.(\count($hanging) - 3).' more' : ''),
+            ));
+        }
         $this->own->delete($scene);
 
         return $this->redirectToRoute('scenes', [], Response::HTTP_SEE_OTHER);
