@@ -5,10 +5,8 @@ declare(strict_types=1);
 namespace Snugfit\Console;
 
 use Snugfit\Core\Delivery\NameTemplate;
-use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
-use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\Tracing;
 use Snugfit\Core\Scene\PreviewFormat;
@@ -70,59 +68,8 @@ final class MakeCommand extends Command implements SignalableCommandInterface
                 'A PDF of all print files beside them, small and to one scale, with their figures',
             )
             ->addOption('json', null, InputOption::VALUE_NONE, 'Print the manifest');
-        $this->addPixelOptions();
-        $this->addFileOptions();
-    }
-
-    /** How pictures are enlarged and finished. */
-    private function addPixelOptions(): void
-    {
-        $this->addOption(
-            'way',
-            null,
-            InputOption::VALUE_REQUIRED,
-            'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest; or traced: as outlines',
-            'auto',
-        )
-            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
-            ->addOption('best', null, InputOption::VALUE_NONE, 'Learned ways at their best, eight times the work')
-            ->addOption('quick', null, InputOption::VALUE_NONE, 'Learned ways by a small network')
-            ->addOption(
-                'finish',
-                null,
-                InputOption::VALUE_REQUIRED,
-                'JSON file that says how to finish: tidy, clean, sharpen, marks, grain, guard',
-            );
-    }
-
-    /** What the print files are. */
-    private function addFileOptions(): void
-    {
-        $this->addOption('format', null, InputOption::VALUE_REQUIRED, 'jpeg, png, tiff, webp or pdf; each product\'s own if left out')
-            ->addOption(
-                'profile',
-                null,
-                InputOption::VALUE_REQUIRED,
-                'Colours: srgb, wide-rgb, coated or grey; each product\'s own if left out',
-            )
-            ->addOption('intent', null, InputOption::VALUE_REQUIRED, 'Rendering intent: perceptual, relative, saturation or absolute')
-            ->addOption('no-black-point', null, InputOption::VALUE_NONE, 'Without black-point compensation')
-            ->addOption(
-                'max-bytes',
-                null,
-                InputOption::VALUE_REQUIRED,
-                'A file has at most so many bytes, like 8000000 or 8MB; a lossy format\'s quality is lowered for it',
-            )
-            ->addOption('quality', null, InputOption::VALUE_REQUIRED, 'Of JPEG, WebP and PDF, 1 to 100', (string) Write::JPEG_QUALITY)
-            ->addOption('least-quality', null, InputOption::VALUE_REQUIRED, 'How far it may be lowered', (string) SizeLimit::LEAST_QUALITY)
-            ->addOption('compression', null, InputOption::VALUE_REQUIRED, 'Of TIFF: none, lzw or deflate')
-            ->addOption(
-                'matte',
-                null,
-                InputOption::VALUE_REQUIRED,
-                'Colour under transparent artwork where the file keeps no transparency, like ffffff',
-            )
-            ->addOption('cutout', null, InputOption::VALUE_NONE, 'Cut the background of every picture away first')
+        MakingOptions::addTo($this);
+        $this->addOption('cutout', null, InputOption::VALUE_NONE, 'Cut the background of every picture away first')
             ->addOption('trim', null, InputOption::VALUE_OPTIONAL, 'Cut margins away first; like 2% to leave some', false)
             ->addOption('edits', null, InputOption::VALUE_REQUIRED, 'A folder with lists of edits, NAME.json (docs/guide.md)')
             ->addOption(
@@ -133,8 +80,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             )
             ->addOption('scene-width', null, InputOption::VALUE_REQUIRED, 'Of previews in pixels', (string) PreviewSize::USUAL)
             ->addOption('scene-format', null, InputOption::VALUE_REQUIRED, 'Of previews: jpg, png or webp', PreviewFormat::Jpeg->value)
-            ->addOption('scene-name', null, InputOption::VALUE_REQUIRED, 'Names of previews by a template', Rail::TEMPLATE)
-            ->addOption('cut-marks', null, InputOption::VALUE_NONE, 'Cut marks round a PDF\'s trim');
+            ->addOption('scene-name', null, InputOption::VALUE_REQUIRED, 'Names of previews by a template', Rail::TEMPLATE);
     }
 
     /** @return list<int> */

@@ -16,6 +16,8 @@ use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Core\Recipe\Write;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputOption;
 
 /** What a command's options ask of the making. All methods throw InvalidArgumentException with a sentence. */
 final readonly class MakingOptions
@@ -24,6 +26,64 @@ final readonly class MakingOptions
 
     public function __construct(private Options $option)
     {
+    }
+
+    /** The options that are read here. */
+    public static function addTo(Command $command): void
+    {
+        self::addPixelOptions($command);
+        self::addFileOptions($command);
+    }
+
+    /** How pictures are enlarged and finished. */
+    private static function addPixelOptions(Command $command): void
+    {
+        $command->addOption(
+            'way',
+            null,
+            InputOption::VALUE_REQUIRED,
+            'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest; or traced: as outlines',
+            'auto',
+        )
+            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
+            ->addOption('best', null, InputOption::VALUE_NONE, 'Learned ways at their best, eight times the work')
+            ->addOption('quick', null, InputOption::VALUE_NONE, 'Learned ways by a small network')
+            ->addOption(
+                'finish',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'JSON file that says how to finish: tidy, clean, sharpen, marks, grain, guard',
+            );
+    }
+
+    /** What the print files are. */
+    private static function addFileOptions(Command $command): void
+    {
+        $command->addOption('format', null, InputOption::VALUE_REQUIRED, 'jpeg, png, tiff, webp or pdf; each product\'s own if left out')
+            ->addOption(
+                'profile',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Colours: srgb, wide-rgb, coated or grey; each product\'s own if left out',
+            )
+            ->addOption('intent', null, InputOption::VALUE_REQUIRED, 'Rendering intent: perceptual, relative, saturation or absolute')
+            ->addOption('no-black-point', null, InputOption::VALUE_NONE, 'Without black-point compensation')
+            ->addOption(
+                'max-bytes',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'A file has at most so many bytes, like 8000000 or 8MB; a lossy format\'s quality is lowered for it',
+            )
+            ->addOption('quality', null, InputOption::VALUE_REQUIRED, 'Of JPEG, WebP and PDF, 1 to 100', (string) Write::JPEG_QUALITY)
+            ->addOption('least-quality', null, InputOption::VALUE_REQUIRED, 'How far it may be lowered', (string) SizeLimit::LEAST_QUALITY)
+            ->addOption('compression', null, InputOption::VALUE_REQUIRED, 'Of TIFF: none, lzw or deflate')
+            ->addOption(
+                'matte',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Colour under transparent artwork where the file keeps no transparency, like ffffff',
+            )
+            ->addOption('cut-marks', null, InputOption::VALUE_NONE, 'Cut marks round a PDF\'s trim');
     }
 
     public function renderOptions(): RenderOptions

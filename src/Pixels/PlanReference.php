@@ -30,23 +30,34 @@ final readonly class PlanReference
     /** Pixels on the long side of copies that others keep. */
     public const COPY = 320;
 
-    public static function size(Frame $frame): PixelSize
+    /** @param PixelWindow $shown of the print's picture */
+    public static function size(PixelWindow $shown): PixelSize
     {
-        $scale = self::GRID / $frame->crop->size()->longSide();
+        $scale = self::GRID / $shown->size()->longSide();
 
-        return new PixelSize(max(12, (int) round($frame->crop->width * $scale)), max(12, (int) round($frame->crop->height * $scale)));
+        return new PixelSize(max(12, (int) round($shown->width * $scale)), max(12, (int) round($shown->height * $scale)));
     }
 
     /**
      * One band of bytes.
      *
+     * @param PixelWindow $shown what of the print's picture is looked at
+     * @param PixelSize   $print all of the picture as it is printed
      * @param ?string $copy path of a small upright copy of the master, which is taken where it is fine enough: decoding it is quick
      */
-    public static function of(Master $master, Frame $frame, string $matte, ?string $copy = null): Image
-    {
-        $size = self::size($frame);
+    public static function of(
+        Master $master,
+        Frame $frame,
+        PixelWindow $shown,
+        PixelSize $print,
+        string $matte,
+        ?string $copy = null,
+    ): Image {
+        $size = self::size($shown);
+        $seen = $shown->inFractionsOf($print);
+        $long = max($seen->width * $frame->crop->width, $seen->height * $frame->crop->height);
         // As fine as the grid, so that a point stands for the cell round it.
-        $side = (int) min(self::SOURCE, max(16, ceil(($frame->picture->longSide() * self::GRID) / $frame->crop->size()->longSide())));
+        $side = (int) min(self::SOURCE, max(16, ceil($frame->picture->longSide() * self::GRID / $long)));
         $small = match (true) {
             // A transparent one's may have been made before its colours were kept there.
             null !== $copy && is_file($copy) && $side <= self::COPY && !$master->header()->hasAlpha() => Image::thumbnailOf($copy, $side),
@@ -59,7 +70,11 @@ final readonly class PlanReference
         $bytes = '';
         for ($y = 0; $y < $size->height; ++$y) {
             for ($x = 0; $x < $size->width; ++$x) {
-                [$across, $down] = self::place($frame, ($x + 0.5) / $size->width, ($y + 0.5) / $size->height);
+                [$across, $down] = self::place(
+                    $frame,
+                    $seen->x + $seen->width * ($x + 0.5) / $size->width,
+                    $seen->y + $seen->height * ($y + 0.5) / $size->height,
+                );
                 $bytes .= \chr(self::value($values, $has, $across * $has->width - 0.5, $down * $has->height - 0.5));
             }
         }
@@ -74,7 +89,7 @@ final readonly class PlanReference
      * @param PixelSize   $print its pixels
      * @param PixelWindow $part  of them that show the picture
      */
-    public static function ofPrint(string $path, PixelSize $print, PixelWindow $part, Frame $frame, string $matte): Image
+    public static function ofPrint(string $path, PixelSize $print, PixelWindow $part, string $matte): Image
     {
         $small = self::grey(
             Image::thumbnailOf(
@@ -93,7 +108,7 @@ final readonly class PlanReference
             max(1, min($small->size()->height - $top, (int) round($part->height * $down))),
         );
 
-        return $small->crop($window)->resize(self::size($frame), Kernel::Linear)->copyToMemory();
+        return $small->crop($window)->resize(self::size($part), Kernel::Linear)->copyToMemory();
     }
 
     private static function grey(Image $picture, string $matte): Image

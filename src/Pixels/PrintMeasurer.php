@@ -34,11 +34,11 @@ final readonly class PrintMeasurer
      */
     public function measure(Master $master, Recipe $recipe, string $file, ?string $copy = null): PrintQualityMeasures
     {
-        $part = $recipe->mount->layout->part ?? PixelWindow::whole($recipe->size());
+        $part = $recipe->shownPart();
         $matte = $recipe->write->matte;
         $similarity = ImageSimilarity::between(
-            PlanReference::of($master, $recipe->frame, $matte, $copy),
-            PlanReference::ofPrint($file, $recipe->size(), $part, $recipe->frame, $matte),
+            PlanReference::of($master, $recipe->frame, $recipe->shown(), $recipe->enlarge->to, $matte, $copy),
+            PlanReference::ofPrint($file, $recipe->size(), $part, $matte),
         )->ssim;
 
         return new PrintQualityMeasures(
@@ -73,8 +73,9 @@ final readonly class PrintMeasurer
     {
         $plain = $recipe->finishedBy($recipe->finish->withoutPrintSteps());
         $most = 0.0;
-        foreach (self::windows($recipe->enlarge->to) as $window) {
-            $before = self::bright($this->pictures->patch($master, $plain, $window));
+        $shown = $recipe->shown();
+        foreach (self::windows($shown->size()) as $window) {
+            $before = self::bright($this->pictures->patch($master, $plain, $window->movedBy($shown->x, $shown->y)));
             $after = self::bright(WorkingSpaceConverter::toSrgb($picture->crop($window)));
             $reach = 2 * (int) ceil($recipe->finish->sharpening?->radius->asPixels() ?? 1.0) + 1;
             $over = $after

@@ -72,7 +72,9 @@ final readonly class PrintRenderer
             null === $marks ? null : static fn (): Image => (new MaskRaster($marks))->over($recipe->frame, $recipe->enlarge->to),
         );
 
-        return null === $recipe->mount ? $image : LayoutCompositor::lay($image, $recipe->mount);
+        $print = null === $recipe->mount ? $image : LayoutCompositor::lay($image, $recipe->mount);
+
+        return null === $recipe->piece ? $print : $print->crop($recipe->piece);
     }
 
     /**

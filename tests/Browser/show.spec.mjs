@@ -5,7 +5,9 @@ const docket = (page) => page.locator('.show-docket');
 const shown = async (page) => {
   await expect(page.locator('[data-wait]')).toHaveText('', { timeout: 60_000 });
   await expect
-    .poll(() => page.locator('img[data-scene]').evaluate((image) => image.complete && image.naturalWidth > 0), { timeout: 60_000 })
+    .poll(() => page.locator('img[data-scene]').evaluate((image) => image.complete && image.naturalWidth > 0), {
+      timeout: 60_000,
+    })
     .toBe(true);
 };
 
@@ -44,7 +46,10 @@ test('a print is shown in scenes, hung by mouse and keys, undone, and a photo be
   await page.keyboard.press('Control+z');
   await expect(page.locator('.rail-part.hung .rail-scene')).toHaveCount(1);
   await shown(page);
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download this one' }).click()]);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download this one' }).click(),
+  ]);
   expect(file.suggestedFilename()).toMatch(/4x6-.*\.jpg$/);
 
   // Everything that it is offered as hangs on one wall.

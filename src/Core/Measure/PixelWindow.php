@@ -66,13 +66,25 @@ final readonly class PixelWindow
         return new self($left, $top, $right - $left, $bottom - $top);
     }
 
+    /** What two windows share; null where that is nothing. */
+    public function common(self $other): ?self
+    {
+        [$left, $top] = [max($this->x, $other->x), max($this->y, $other->y)];
+        $width = min($this->x + $this->width, $other->x + $other->width) - $left;
+        $height = min($this->y + $this->height, $other->y + $other->height) - $top;
+
+        return $width < 1 || $height < 1 ? null : new self($left, $top, $width, $height);
+    }
+
     /** Pixels that two windows share. */
     public function shared(self $other): int
     {
-        $width = min($this->x + $this->width, $other->x + $other->width) - max($this->x, $other->x);
-        $height = min($this->y + $this->height, $other->y + $other->height) - max($this->y, $other->y);
+        return $this->common($other)?->size()->pixels() ?? 0;
+    }
 
-        return max(0, $width) * max(0, $height);
+    public function movedBy(int $right, int $down): self
+    {
+        return new self($this->x + $right, $this->y + $down, $this->width, $this->height);
     }
 
     public function inFractionsOf(PixelSize $picture): FractionBox

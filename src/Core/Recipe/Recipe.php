@@ -42,7 +42,12 @@ final readonly class Recipe
         public Finish $finish = new Finish(),
         /** What is done to the master first; the frame counts in pixels of what comes of it. */
         public EditList $repair = new EditList(),
+        /** What of the print the file holds, where it is one of several that hang beside each other; null for all. */
+        public ?PixelWindow $piece = null,
     ) {
+        if (null !== $piece && !$piece->fitsIn($this->whole())) {
+            throw ImpossibleRecipe::cropOutside($piece, $this->whole());
+        }
     }
 
     /** What edits make of a master, whole and at its own size. */
@@ -56,7 +61,50 @@ final readonly class Recipe
     /** The print file's pixels. */
     public function size(): PixelSize
     {
+        return $this->piece?->size() ?? $this->whole();
+    }
+
+    /** The pixels of the print that it is a piece of; its own, where it is none. */
+    public function whole(): PixelSize
+    {
         return $this->mount->canvas ?? $this->enlarge->to;
+    }
+
+    /** What of the picture the file shows, in pixels of the picture as it is printed. */
+    public function shown(): PixelWindow
+    {
+        [$part, $on] = [$this->part(), $this->shownPart()];
+
+        return $on->movedBy(($this->piece->x ?? 0) - $part->x, ($this->piece->y ?? 0) - $part->y);
+    }
+
+    /**
+     * Where on the file the picture lies.
+     *
+     * @throws ImpossibleRecipe of a piece that shows nothing of it
+     */
+    public function shownPart(): PixelWindow
+    {
+        [$part, $piece] = [$this->part(), $this->piece];
+
+        return null === $piece
+            ? $part
+            : $part->common($piece)?->movedBy(-$piece->x, -$piece->y)
+                ?? throw ImpossibleRecipe::cropOutside($piece, $part->size());
+    }
+
+    /** Where on the whole print the picture lies. */
+    private function part(): PixelWindow
+    {
+        return $this->mount->layout->part ?? PixelWindow::whole($this->enlarge->to);
+    }
+
+    /** A file of a piece of it, on a page of its own. */
+    public function cutTo(PixelWindow $piece, ?PdfPage $page): self
+    {
+        $write = null === $page || null === $this->write->page ? $this->write : $this->write->onPage($page);
+
+        return new self($this->frame, $this->enlarge, $write, $this->mount, $this->finish, $this->repair, $piece);
     }
 
     /** The picture alone, without what is round it on the print. */
@@ -70,7 +118,7 @@ final readonly class Recipe
     {
         $enlarge = new Enlarge($upscale, $this->enlarge->to, $area);
 
-        return new self($this->frame, $enlarge, $this->write, $this->mount, $this->finish, $this->repair);
+        return new self($this->frame, $enlarge, $this->write, $this->mount, $this->finish, $this->repair, $this->piece);
     }
 
     /** As it was while a canvas had marks like any sheet; null where it makes no difference. */
@@ -85,6 +133,7 @@ final readonly class Recipe
                 $this->mount,
                 $this->finish,
                 $this->repair,
+                $this->piece,
             );
     }
 
@@ -121,12 +170,13 @@ final readonly class Recipe
             $mount,
             new Finish($this->finish->colourCorrection, toneLimits: $this->finish->toneLimits),
             $this->repair,
+            $this->piece?->inFractionsOf($this->whole())->inPixelsOf($mount->canvas ?? $to),
         );
     }
 
     public function finishedBy(Finish $finish): self
     {
-        return new self($this->frame, $this->enlarge, $this->write, $this->mount, $finish, $this->repair);
+        return new self($this->frame, $this->enlarge, $this->write, $this->mount, $finish, $this->repair, $this->piece);
     }
 
     /**
@@ -207,6 +257,16 @@ final readonly class Recipe
                         ],
                 ],
                 ...null === $this->mount ? [] : ['mount' => $this->mount->toArray()],
+                ...null === $this->piece
+                    ? []
+                    : [
+                        'piece' => [
+                            'height' => $this->piece->height,
+                            'width' => $this->piece->width,
+                            'x' => $this->piece->x,
+                            'y' => $this->piece->y,
+                        ],
+                    ],
                 ...$this->repair->isSilent() ? [] : ['repair' => $this->repair->toRecipe()],
                 'write' => $this->write->toArray(),
             ],
@@ -270,6 +330,7 @@ final readonly class Recipe
             $record->has('mount') ? self::mount($record->record('mount')) : null,
             $record->has('finish') ? Finish::fromRecord($record->record('finish')) : new Finish(),
             $record->has('repair') ? EditList::fromRecipe($record->record('repair')) : new EditList(),
+            $record->has('piece') ? PixelWindow::fromRecord($record->record('piece')) : null,
         );
     }
 

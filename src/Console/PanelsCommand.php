@@ -1,0 +1,281 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Console;
+
+use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Delivery\NameContext;
+use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Delivery\Preflight;
+use Snugfit\Core\Delivery\PreflightFinding;
+use Snugfit\Core\Delivery\PrintFileFacts;
+use Snugfit\Core\FailureReason;
+use Snugfit\Core\Fit\CropPosition;
+use Snugfit\Core\Fit\Placement;
+use Snugfit\Core\Fit\PlacementPlanner;
+use Snugfit\Core\Fit\PlacementReason;
+use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Fit\PrintDimensions;
+use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Panel\Panel;
+use Snugfit\Core\Production\PlacementKey;
+use Snugfit\Core\Production\ProductionPlanner;
+use Snugfit\Core\Production\Refusal;
+use Snugfit\Core\Production\WantedPrint;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Pixels\Job\JobMaster;
+use Snugfit\Pixels\Job\MakePrintJob;
+use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Work\Child\CpuCount;
+use Snugfit\Work\Child\PixelJobFailed;
+use Snugfit\Work\Child\PixelProcessPool;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Formatter\OutputFormatter;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('panels', 'Print one picture over several pieces that hang beside each other')]
+final class PanelsCommand extends Command
+{
+    /** The picture could not be read, or a piece did not come out right. */
+    private const FAILED = 2;
+
+    /** The picture does not carry the size. */
+    private const REFUSED = 3;
+
+    public function __construct(
+        private readonly PixelProcessPool $processes,
+        private readonly PlacementPlanner $planner,
+        private readonly ProductionPlanner $production,
+        private readonly Preflight $preflight,
+    ) {
+        parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addArgument('in', InputArgument::REQUIRED, 'The picture; it is never changed')
+            ->addArgument('out', InputArgument::REQUIRED, 'Folder for the print files');
+        PanelOrder::addTo($this);
+        MakingOptions::addTo($this);
+        $this->addOption('name', null, InputOption::VALUE_REQUIRED, 'Names by a template', PanelOrder::TEMPLATE)
+            ->addOption('replace', null, InputOption::VALUE_NONE, 'Make files again that are there already')
+            ->addOption('json', null, InputOption::VALUE_NONE, 'Tell all of it as JSON');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
+        try {
+            $option = Options::of($input);
+            [$in, $out] = [$option->argument('in'), rtrim($option->argument('out'), '/')];
+            is_file($in) || throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $in));
+            $order = PanelOrder::of($option);
+            $options = (new MakingOptions($option))->renderOptions();
+            $master = new JobMaster($in, (string) hash_file('sha256', $in));
+            $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($master))->facts());
+            $placement = $this->place($facts, $order);
+            $request = new PlacementRequest(keep: $order->keep, focus: $facts->focus);
+            $recipe = $this->production->decide(new WantedPrint(
+                new PlacementKey($in, $order->product->code), basename($in), $facts, $placement, $options, $request,
+            ));
+            if ($recipe instanceof Refusal) {
+                return self::told($errors, $in, $recipe->sentence, self::REFUSED);
+            }
+            $targets = $this->targets($order, $recipe, $in, $out, $option->flag('replace'));
+        } catch (\InvalidArgumentException $e) {
+            return WrongUsage::say($output, $e->getMessage());
+        } catch (PixelJobFailed $e) {
+            return self::told($errors, $in, $e->getMessage(), FailureReason::Impossible === $e->reason() ? self::REFUSED : self::FAILED);
+        }
+        $cut = $this->cutBoxes($order, $placement, $facts);
+        if ($cut > 0) {
+            $errors->writeln(OutputFormatter::escape(\sprintf('%d of what must stay whole is cut by a gap or an edge.', $cut)));
+        }
+        $made = [];
+        $bar = new TerminalProgress($errors);
+        try {
+            foreach ($order->plan->panels as $at => $panel) {
+                $piece = $order->recipeFor($panel, $recipe);
+                $findings = $this->make($master, $piece, $targets[$panel->number], $bar, $at / \count($order->plan->panels));
+                $failed = Preflight::failures($findings);
+                if ([] !== $failed) {
+                    @unlink($targets[$panel->number]);
+                    $why = implode(' ', array_map(static fn (PreflightFinding $one): string => $one->sentence(), $failed));
+
+                    return self::told($errors, $targets[$panel->number], $why, self::FAILED);
+                }
+                $made[] = self::record($panel, $piece, $targets[$panel->number], $findings);
+            }
+        } catch (PixelJobFailed $e) {
+            return self::told($errors, $in, $e->getMessage(), self::FAILED);
+        } finally {
+            $bar->end();
+        }
+        $this->tell($output, $option->flag('json'), $in, $order, $placement, $recipe, $made, $cut);
+
+        return Command::SUCCESS;
+    }
+
+    /** Filling the whole; moved where that keeps boxes whole on a piece. */
+    private function place(MasterFacts $facts, PanelOrder $order): Placement
+    {
+        $plan = fn (?CropPosition $position): Placement => $this->planner->plan(
+            $facts->artwork(),
+            $order->product,
+            new PlacementRequest($order->framing($position), $order->keep, focus: $facts->focus),
+        );
+        $placement = $plan(null);
+        $moved = $order->plan->keeping(self::boxes($order, $facts), $placement->crop, $facts->size, $order->product->bleed);
+        if ([$moved->x, $moved->y] === [$placement->crop->x, $placement->crop->y]) {
+            return $placement;
+        }
+
+        return $plan(new CropPosition($moved->centreX() / $facts->size->width, $moved->centreY() / $facts->size->height));
+    }
+
+    private function cutBoxes(PanelOrder $order, Placement $placement, MasterFacts $facts): int
+    {
+        $boxes = self::boxes($order, $facts);
+
+        return \count($boxes) - $order->plan->whole($boxes, $placement->crop, $order->product->bleed);
+    }
+
+    /** @return list<PixelWindow> what must stay whole: as given, else what was found to be looked at first */
+    private static function boxes(PanelOrder $order, MasterFacts $facts): array
+    {
+        $boxes = [] === $order->keep && null !== $facts->focus ? [$facts->focus] : $order->keep;
+
+        return array_map(static fn (FractionBox $box): PixelWindow => $box->inPixelsOf($facts->size), $boxes);
+    }
+
+    /**
+     * @return array<int, string> paths by piece
+     *
+     * @throws \InvalidArgumentException
+     */
+    private function targets(PanelOrder $order, Recipe $recipe, string $in, string $out, bool $replaces): array
+    {
+        $targets = [];
+        foreach ($order->plan->panels as $panel) {
+            $piece = $order->recipeFor($panel, $recipe);
+            [$folder, $name] = (new NameTemplate(str_replace(PanelOrder::WORD, (string) $panel->number, $order->template)))->path(
+                basename($in),
+                $order->pieceProduct($panel),
+                new PrintDimensions($piece->size(), $piece->write->ppi),
+                new NameContext(new \DateTimeImmutable(), $panel->number),
+            );
+            $target = $out.('' === $folder ? '' : '/'.$folder).'/'.$name.'.'.$piece->write->format->extension();
+            if (\in_array($target, $targets, true)) {
+                throw new \InvalidArgumentException('Two pieces would have one name; put {piece} into --name.');
+            }
+            if (file_exists($target) && (!$replaces || realpath($target) === realpath($in))) {
+                throw new \InvalidArgumentException(\sprintf(
+                    'There is a file "%s" already. Choose another folder%s.', $target, $replaces ? '' : ', or --replace',
+                ));
+            }
+            $targets[$panel->number] = $target;
+        }
+
+        return $targets;
+    }
+
+    /**
+     * @return non-empty-list<PreflightFinding>
+     *
+     * @throws PixelJobFailed
+     */
+    private function make(JobMaster $master, Recipe $piece, string $target, TerminalProgress $bar, float $done): array
+    {
+        is_dir(\dirname($target)) || @mkdir(\dirname($target), 0o755, true);
+        $child = $this->processes->withThreads(CpuCount::count())->start(new MakePrintJob($master, $piece->canonicalJson(), $target));
+        while ($child->isRunning()) {
+            $bar->at(basename($target), $done);
+            usleep(20_000);
+        }
+
+        return $this->preflight->check($piece, PrintFileFacts::fromRecord($child->facts()), $piece->write->limit?->bytes);
+    }
+
+    /**
+     * @param list<PreflightFinding> $findings
+     *
+     * @return array<string, mixed>
+     */
+    private static function record(Panel $panel, Recipe $piece, string $target, array $findings): array
+    {
+        $millimetres = static fn (float $length): float => round($length, 3);
+        $size = $piece->size();
+
+        return [
+            'piece' => $panel->number,
+            'file' => $target,
+            'on_wall_mm' => [
+                'left' => $millimetres($panel->left->inMillimetres()),
+                'top' => $millimetres($panel->top->inMillimetres()),
+                'width' => $millimetres($panel->size->width->inMillimetres()),
+                'height' => $millimetres($panel->size->height->inMillimetres()),
+            ],
+            'pixels' => [$size->width, $size->height],
+            'of_whole' => $piece->piece?->toArray(),
+            'recipe' => $piece->hash(),
+            'sha256' => hash_file('sha256', $target),
+            'findings' => array_map(static fn (PreflightFinding $one): array => $one->toArray(), $findings),
+        ];
+    }
+
+    /** @param list<array<string, mixed>> $made */
+    private function tell(
+        OutputInterface $output,
+        bool $asJson,
+        string $in,
+        PanelOrder $order,
+        Placement $placement,
+        Recipe $recipe,
+        array $made,
+        int $cut,
+    ): void {
+        [$wall, $whole] = [$order->plan->wall, $recipe->whole()];
+        if ($asJson) {
+            $output->writeln(json_encode([
+                'in' => $in,
+                'verdict' => $placement->verdict->value,
+                'why' => PlacementReason::of($placement),
+                'effective_ppi' => round($placement->effective->value, 2),
+                'ppi' => round($recipe->write->ppi->value, 4),
+                'wall_mm' => [round($wall->width->inMillimetres(), 3), round($wall->height->inMillimetres(), 3)],
+                'whole' => [$whole->width, $whole->height],
+                'crop' => $placement->crop->toArray(),
+                'cut' => $cut,
+                'pieces' => $made,
+            ], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT
+                | \JSON_INVALID_UTF8_SUBSTITUTE), OutputInterface::OUTPUT_RAW);
+
+            return;
+        }
+        $output->writeln(OutputFormatter::escape(PlacementReason::of($placement)));
+        foreach ($order->plan->panels as $at => $panel) {
+            $output->writeln(OutputFormatter::escape(\sprintf(
+                '%s: %s × %s, hangs %s from the left and %s from above',
+                \is_string($made[$at]['file']) ? $made[$at]['file'] : '',
+                $order->told($panel->size->width),
+                $order->told($panel->size->height),
+                $order->told($panel->left),
+                $order->told($panel->top),
+            )));
+        }
+    }
+
+    private static function told(OutputInterface $errors, string $what, string $sentence, int $code): int
+    {
+        $errors->writeln(OutputFormatter::escape(\sprintf('%s: %s', $what, $sentence)));
+
+        return $code;
+    }
+}
