@@ -27,6 +27,12 @@ final readonly class PlanReference
     /** Of the master's own copy, on the long side: fine enough for a crop of a tenth. */
     private const SOURCE = 1600;
 
+    /**
+     * Level that black is lifted to on both sides. Likeness goes by the ratio of levels: a press's black of 31 beside 0 would count
+     * as another picture, however like its shapes are.
+     */
+    private const LIFT = 48.0;
+
     /** Pixels on the long side of copies that others keep. */
     public const COPY = 320;
 
@@ -120,7 +126,10 @@ final readonly class PlanReference
             );
         }
 
-        return $bytes->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1);
+        return $bytes->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)
+            ->linear(1 - self::LIFT / 255, self::LIFT)
+            ->roundTo(BandFormat::Byte)
+            ->withInterpretation(Interpretation::BlackAndWhite);
     }
 
     /**

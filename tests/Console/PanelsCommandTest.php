@@ -84,7 +84,7 @@ final class PanelsCommandTest extends CommandTestCase
         self::assertFileDoesNotExist($this->folder.'/out/small-1.png');
         $this->make('small.png', 'out', '--replace', ...$fitting);
         self::assertNotSame('mine', file_get_contents($this->folder.'/out/small-2.png'));
-        foreach ([['--name={artwork}'], ['--name={nothing}'], ['--layout=none'], ['--gap=wide'], ['--piece=2x3cm'], ['--wrap=10mm', '--bleed=5mm'], ['--layout=small.png']] as $wrong) {
+        foreach ([['--name={artwork}'], ['--name={nothing}'], ['--layout=none'], ['--gap=wide'], ['--piece=2x3cm'], ['--wrap=10mm', '--bleed=5mm'], ['--layout=small.png'], ['--way=traced']] as $wrong) {
             self::assertSame(1, $this->snugfit('panels', 'small.png', 'new', ...[...$fitting, ...$wrong])->getExitCode(), implode(' ', $wrong));
         }
         self::assertSame(1, $this->snugfit('panels', 'none.png', 'new', ...$fitting)->getExitCode());

@@ -6,6 +6,8 @@ namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use Snugfit\Core\Delivery\Preflight;
+use Snugfit\Core\Fit\ImageTransform;
+use Snugfit\Core\Fit\QuarterTurn;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
@@ -17,6 +19,7 @@ use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Output\RenderingIntent;
 use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\PdfPage;
 use Snugfit\Core\Recipe\Recipe;
@@ -25,6 +28,8 @@ use Snugfit\Pixels\Colour\OutputColourConverter;
 use Snugfit\Pixels\Colour\WorkingSpace;
 use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
+use Snugfit\Pixels\PrintMeasurer;
+use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\Image;
@@ -273,6 +278,25 @@ final class WrittenPrintTest extends PixelTestCase
                 self::fail();
             } catch (ImpossibleRecipe $e) {
                 self::assertStringContainsString($why, $e->getMessage());
+            }
+        }
+    }
+
+    public function test_a_dark_picture_is_known_by_its_plan_in_every_colour_space(): void
+    {
+        $path = $this->convert('night.png', '-size', '300x400', 'xc:black', '-fill', 'gray95', '-draw', 'circle 80,90 110,90 rectangle 180,60 190,330', '-fill', 'orange3', '-draw', 'polygon 20,380 150,260 280,380', '-depth', '8');
+        $master = Master::open($path);
+        $facts = $this->read($path);
+        foreach (Profile::cases() as $profile) {
+            foreach ([true, false] as $blackPoint) {
+                $recipe = $this->recipe($facts, new PixelSize(600, 800), FileFormat::Tiff);
+                $of = static fn (Frame $frame): Recipe => new Recipe($frame, $recipe->enlarge, new Write(FileFormat::Tiff, Ppi::of(300), 8, false, colour: new OutputColour($profile, RenderingIntent::Relative, $blackPoint)));
+                $target = $this->folder.'/night.tif';
+                PrintFileMaker::in($this->folder.'/work')->make($master, $of($recipe->frame), $target);
+                $measurer = new PrintMeasurer(new PrintRenderer($this->folder.'/work'));
+                self::assertGreaterThan(0.9, $measurer->measure($master, $of($recipe->frame), $target)->similarity, $profile->value);
+                $upsideDown = new Frame($recipe->frame->picture, $recipe->frame->crop, new ImageTransform(QuarterTurn::Half, false, 0.0));
+                self::assertLessThan(0.6, $measurer->measure($master, $of($upsideDown), $target)->similarity, $profile->value);
             }
         }
     }
