@@ -76,7 +76,7 @@ final class PanelsCommand extends Command
             $option = Options::of($input);
             [$in, $out] = [$option->argument('in'), rtrim($option->argument('out'), '/')];
             is_file($in) || throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $in));
-            !$option->isTraced() || throw new \InvalidArgumentException('Pieces are made of pixels. Trace the picture first, and give its outlines.');
+            !$option->isTraced() || throw new \InvalidArgumentException('Pieces are made of pixels. Trace the picture first.');
             $order = PanelOrder::of($option);
             $options = (new MakingOptions($option))->renderOptions();
             $master = new JobMaster($in, (string) hash_file('sha256', $in));

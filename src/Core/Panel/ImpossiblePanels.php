@@ -21,6 +21,8 @@ final class ImpossiblePanels extends \InvalidArgumentException implements Failur
     /** @param list<string> $known */
     public static function unknown(string $name, array $known): self
     {
-        return new self(\sprintf('There is no layout "%s". Write columns and rows, like 3x1, or one of: %s.', $name, implode(', ', $known)));
+        return new self(\sprintf(
+            'There is no layout "%s". Write columns and rows, like 3x1, or one of: %s.', $name, implode(', ', $known),
+        ));
     }
 }
