@@ -10,6 +10,7 @@ use Snugfit\Pixels\Scene\SceneShelf;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Tests\Shop\ShopTestCase;
+use Snugfit\Web\Show\OwnScenes;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 
@@ -173,7 +174,22 @@ final class ShowRoomTest extends ShopTestCase
         $zip->close();
         $this->send($this->data.'/tmp/half.zip', 'half.zip');
         self::assertStringContainsString('has no plate.jpg in it', (string) $this->browser->getResponse()->getContent());
+        foreach (['shirt' => ['plate.jpg' => 'no picture'], 'mug' => ['light.jpg' => 'no picture'], 'tote' => ['map.png' => null]] as $scene => $spoilt) {
+            $zip->open($this->data."/tmp/$scene.zip", \ZipArchive::CREATE);
+            foreach (glob(SceneFolder::SHIPPED."/$scene/*") ?: [] as $part) {
+                $zip->addFromString(basename($part), (string) file_get_contents($part));
+            }
+            foreach ($spoilt as $name => $contents) {
+                self::assertNotFalse($zip->locateName($name), $name);
+                null === $contents ? $zip->deleteName($name) : $zip->addFromString($name, $contents);
+            }
+            $zip->close();
+            $this->send($this->data."/tmp/$scene.zip", $scene.'.zip');
+            self::assertResponseStatusCodeSame(422);
+            self::assertStringContainsString(array_key_first($spoilt), (string) $this->browser->getResponse()->getContent());
+        }
         self::assertSame([], array_filter($this->service(SceneShelf::class)->all(), static fn (SceneFolder $one): bool => str_starts_with($one->scene->code, 'own')));
+        self::assertSame([], glob($this->service(OwnScenes::class)->path('*'), \GLOB_ONLYDIR) ?: []);
         self::assertFileDoesNotExist($this->data.'/escaped.txt');
     }
 

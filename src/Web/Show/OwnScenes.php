@@ -7,9 +7,13 @@ namespace Snugfit\Web\Show;
 use Snugfit\Core\Delivery\SafeName;
 use Snugfit\Core\Failure;
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Scene\ClothSurface;
 use Snugfit\Core\Scene\ImpossibleScene;
 use Snugfit\Core\Scene\Scene;
+use Snugfit\Core\Scene\Surface;
 use Snugfit\Pixels\Job\BuildSceneJob;
+use Snugfit\Pixels\Job\JobMaster;
+use Snugfit\Pixels\Job\ReadMasterJob;
 use Snugfit\Pixels\Scene\SceneFolder;
 use Snugfit\Pixels\Scene\SceneShelf;
 use Snugfit\Shop\FileStore;
@@ -163,12 +167,35 @@ final readonly class OwnScenes
         } catch (\ValueError) {
             throw ImpossibleScene::because('It is of a kind that is not known here.');
         }
+        $cloths = array_filter($scene->surfaces, static fn (Surface $one): bool => $one instanceof ClothSurface);
+        if ([] !== $cloths && !isset($parts[SceneFolder::MAP])) {
+            throw ImpossibleScene::because(\sprintf('The file has no %s in it, which says how its cloth lies.', SceneFolder::MAP));
+        }
         $code = $this->freeCode($scene->name);
         foreach ($parts as $name => $contents) {
             $this->store->write($this->key($code, $name), $contents);
         }
+        unset($parts[SceneFolder::ABOUT]);
+        $this->mustBePictures($code, $parts);
 
         return $code;
+    }
+
+    /**
+     * @param array<string, string> $parts contents by name
+     *
+     * @throws ImpossibleScene where one is none; then nothing of the scene stays
+     */
+    private function mustBePictures(string $code, array $parts): void
+    {
+        foreach ($parts as $name => $contents) {
+            try {
+                $this->processes->start(new ReadMasterJob(new JobMaster($this->path($code).'/'.$name, hash('sha256', $contents))))->facts();
+            } catch (Failure $e) {
+                $this->store->removeFolder($this->key($code));
+                throw ImpossibleScene::because(\sprintf('%s in it is no picture: %s', $name, $e->sentence()));
+            }
+        }
     }
 
     public function path(string $code): string
