@@ -10,24 +10,32 @@ use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Delivery\Preflight;
 use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Core\Delivery\PrintFileFacts;
+use Snugfit\Core\Delivery\SafeName;
 use Snugfit\Core\FailureReason;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementPlanner;
-use Snugfit\Core\Fit\PlacementReason;
 use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelWindow;
-use Snugfit\Core\Panel\Panel;
 use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Production\Refusal;
 use Snugfit\Core\Production\WantedPrint;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Scene\FrameChoice;
+use Snugfit\Core\Scene\PiecePlan;
+use Snugfit\Core\Scene\PreviewFormat;
+use Snugfit\Core\Scene\PreviewSize;
+use Snugfit\Core\Scene\PrintBody;
+use Snugfit\Core\Scene\SceneLook;
 use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\MakePrintJob;
+use Snugfit\Pixels\Job\PreviewJob;
 use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Pixels\Scene\SceneFolder;
+use Snugfit\Pixels\Scene\SceneShelf;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
@@ -54,6 +62,7 @@ final class PanelsCommand extends Command
         private readonly PlacementPlanner $planner,
         private readonly ProductionPlanner $production,
         private readonly Preflight $preflight,
+        private readonly SceneShelf $shelf,
     ) {
         parent::__construct();
     }
@@ -65,6 +74,8 @@ final class PanelsCommand extends Command
         PanelOrder::addTo($this);
         MakingOptions::addTo($this);
         $this->addOption('name', null, InputOption::VALUE_REQUIRED, 'Names by a template', PanelOrder::TEMPLATE)
+            ->addOption('scenes', null, InputOption::VALUE_REQUIRED, 'Previews on walls: codes with commas between, like sofa,hall')
+            ->addOption('scene-width', null, InputOption::VALUE_REQUIRED, 'Of previews in pixels', (string) PreviewSize::USUAL)
             ->addOption('replace', null, InputOption::VALUE_NONE, 'Make files again that are there already')
             ->addOption('json', null, InputOption::VALUE_NONE, 'Tell all of it as JSON');
     }
@@ -90,6 +101,8 @@ final class PanelsCommand extends Command
                 return self::told($errors, $in, $recipe->sentence, self::REFUSED);
             }
             $targets = $this->targets($order, $recipe, $in, $out, $option->flag('replace'));
+            $scenes = $this->scenes($option, $order);
+            $size = new PreviewSize((int) ($option->number('scene-width') ?? PreviewSize::USUAL));
         } catch (\InvalidArgumentException $e) {
             return WrongUsage::say($output, $e->getMessage());
         } catch (PixelJobFailed $e) {
@@ -99,7 +112,7 @@ final class PanelsCommand extends Command
         if ($cut > 0) {
             $errors->writeln(OutputFormatter::escape(\sprintf('%d of what must stay whole is cut by a gap or an edge.', $cut)));
         }
-        $made = [];
+        $report = new PanelsReport($order, $placement, $recipe, $cut);
         $bar = new TerminalProgress($errors);
         try {
             foreach ($order->plan->panels as $at => $panel) {
@@ -112,14 +125,20 @@ final class PanelsCommand extends Command
 
                     return self::told($errors, $targets[$panel->number], $why, self::FAILED);
                 }
-                $made[] = self::record($panel, $piece, $targets[$panel->number], $findings);
+                $report->made($panel, $piece, $targets[$panel->number], $findings);
+            }
+            foreach ($scenes as $code => $scene) {
+                $target = \sprintf('%s/previews/%s-%s.jpg', $out, SafeName::of(pathinfo($in, \PATHINFO_FILENAME)), $code);
+                $bar->at(basename($target), 1.0);
+                $this->show($master, $recipe, $order, $scene, $size, $target);
+                $report->shown($code, $target);
             }
         } catch (PixelJobFailed $e) {
             return self::told($errors, $in, $e->getMessage(), self::FAILED);
         } finally {
             $bar->end();
         }
-        $this->tell($output, $option->flag('json'), $in, $order, $placement, $recipe, $made, $cut);
+        $report->tell($output, $in, $option->flag('json'));
 
         return Command::SUCCESS;
     }
@@ -205,72 +224,35 @@ final class PanelsCommand extends Command
     }
 
     /**
-     * @param list<PreflightFinding> $findings
+     * @return array<string, SceneFolder> by code
      *
-     * @return array<string, mixed>
+     * @throws \InvalidArgumentException where one is not known, or they do not hang in it
      */
-    private static function record(Panel $panel, Recipe $piece, string $target, array $findings): array
+    private function scenes(Options $option, PanelOrder $order): array
     {
-        $millimetres = static fn (float $length): float => round($length, 3);
-        $size = $piece->size();
+        $scenes = [];
+        foreach (array_filter(array_map(trim(...), explode(',', $option->text('scenes') ?? ''))) as $code) {
+            $scenes[$code] = $this->shelf->of($code);
+            PiecePlan::of(self::body($order), $scenes[$code]->scene);
+        }
 
-        return [
-            'piece' => $panel->number,
-            'file' => $target,
-            'on_wall_mm' => [
-                'left' => $millimetres($panel->left->inMillimetres()),
-                'top' => $millimetres($panel->top->inMillimetres()),
-                'width' => $millimetres($panel->size->width->inMillimetres()),
-                'height' => $millimetres($panel->size->height->inMillimetres()),
-            ],
-            'pixels' => [$size->width, $size->height],
-            'of_whole' => $piece->piece?->toArray(),
-            'recipe' => $piece->hash(),
-            'sha256' => hash_file('sha256', $target),
-            'findings' => array_map(static fn (PreflightFinding $one): array => $one->toArray(), $findings),
-        ];
+        return $scenes;
     }
 
-    /** @param list<array<string, mixed>> $made */
-    private function tell(
-        OutputInterface $output,
-        bool $asJson,
-        string $in,
-        PanelOrder $order,
-        Placement $placement,
-        Recipe $recipe,
-        array $made,
-        int $cut,
-    ): void {
-        [$wall, $whole] = [$order->plan->wall, $recipe->whole()];
-        if ($asJson) {
-            $output->writeln(json_encode([
-                'in' => $in,
-                'verdict' => $placement->verdict->value,
-                'why' => PlacementReason::of($placement),
-                'effective_ppi' => round($placement->effective->value, 2),
-                'ppi' => round($recipe->write->ppi->value, 4),
-                'wall_mm' => [round($wall->width->inMillimetres(), 3), round($wall->height->inMillimetres(), 3)],
-                'whole' => [$whole->width, $whole->height],
-                'crop' => $placement->crop->toArray(),
-                'cut' => $cut,
-                'pieces' => $made,
-            ], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT
-                | \JSON_INVALID_UTF8_SUBSTITUTE), OutputInterface::OUTPUT_RAW);
+    /** @throws PixelJobFailed */
+    private function show(JobMaster $master, Recipe $recipe, PanelOrder $order, SceneFolder $scene, PreviewSize $size, string $target): void
+    {
+        is_dir(\dirname($target)) || @mkdir(\dirname($target), 0o755, true);
+        $body = self::body($order);
+        $look = new SceneLook(FrameChoice::None);
+        $this->processes->withThreads(CpuCount::count())
+            ->start(new PreviewJob($master, $recipe, $body, $scene->path, $look, $size, PreviewFormat::Jpeg, $target))
+            ->facts();
+    }
 
-            return;
-        }
-        $output->writeln(OutputFormatter::escape(PlacementReason::of($placement)));
-        foreach ($order->plan->panels as $at => $panel) {
-            $output->writeln(OutputFormatter::escape(\sprintf(
-                '%s: %s × %s, hangs %s from the left and %s from above',
-                \is_string($made[$at]['file']) ? $made[$at]['file'] : '',
-                $order->told($panel->size->width),
-                $order->told($panel->size->height),
-                $order->told($panel->left),
-                $order->told($panel->top),
-            )));
-        }
+    private static function body(PanelOrder $order): PrintBody
+    {
+        return PrintBody::of($order->product)->over($order->plan->panels);
     }
 
     private static function told(OutputInterface $errors, string $what, string $sentence, int $code): int

@@ -33,7 +33,9 @@ final class PanelsCommandTest extends CommandTestCase
     public function test_pieces_go_round_frames_and_have_pages_of_their_own(): void
     {
         $this->tool('convert', '-size', '1500x700', 'plasma:teal-white', '-depth', '8', 'reef.jpg');
-        $answer = $this->answer('panels', 'reef.jpg', 'out', '--layout=wide-middle', '--size=21x9in', '--gap=0.5in', '--wrap=1.5in', '--ppi=100', '--way=lanczos', '--format=pdf', '--cut-marks', '--json', '--name={piece}-of-{artwork}');
+        $answer = $this->answer('panels', 'reef.jpg', 'out', '--layout=wide-middle', '--size=21x9in', '--gap=0.5in', '--wrap=1.5in', '--ppi=100', '--way=lanczos', '--format=pdf', '--cut-marks', '--json', '--name={piece}-of-{artwork}', '--scenes=close,sofa', '--scene-width=1600');
+        self::assertSame(['close' => 'out/previews/reef-close.jpg', 'sofa' => 'out/previews/reef-sofa.jpg'], $answer->record('previews')->toArray());
+        self::assertStringStartsWith('1600x', $this->tool('identify', '-format', '%wx%h', 'out/previews/reef-sofa.jpg'));
         $pieces = $answer->records('pieces');
         self::assertSame([127.0, 254.0, 127.0], array_map(static fn ($one): float => $one->record('on_wall_mm')->float('width'), $pieces));
         foreach ([1 => 5, 2 => 10, 3 => 5] as $number => $inches) {
@@ -84,7 +86,7 @@ final class PanelsCommandTest extends CommandTestCase
         self::assertFileDoesNotExist($this->folder.'/out/small-1.png');
         $this->make('small.png', 'out', '--replace', ...$fitting);
         self::assertNotSame('mine', file_get_contents($this->folder.'/out/small-2.png'));
-        foreach ([['--name={artwork}'], ['--name={nothing}'], ['--layout=none'], ['--gap=wide'], ['--piece=2x3cm'], ['--wrap=10mm', '--bleed=5mm'], ['--layout=small.png'], ['--way=traced']] as $wrong) {
+        foreach ([['--name={artwork}'], ['--name={nothing}'], ['--layout=none'], ['--gap=wide'], ['--piece=2x3cm'], ['--wrap=10mm', '--bleed=5mm'], ['--layout=small.png'], ['--way=traced'], ['--scenes=moon'], ['--scenes=mug'], ['--scenes=sofa', '--scene-width=9']] as $wrong) {
             self::assertSame(1, $this->snugfit('panels', 'small.png', 'new', ...[...$fitting, ...$wrong])->getExitCode(), implode(' ', $wrong));
         }
         self::assertSame(1, $this->snugfit('panels', 'none.png', 'new', ...$fitting)->getExitCode());

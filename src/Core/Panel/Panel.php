@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Panel;
 
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
 
@@ -21,5 +22,33 @@ final readonly class Panel
         public Length $pictureLeft,
         public Length $pictureTop,
     ) {
+    }
+
+    /** @return array<string, float|int> millimetres */
+    public function toArray(): array
+    {
+        return [
+            'number' => $this->number,
+            'width' => $this->size->width->inMillimetres(),
+            'height' => $this->size->height->inMillimetres(),
+            'left' => $this->left->inMillimetres(),
+            'top' => $this->top->inMillimetres(),
+            'picture_left' => $this->pictureLeft->inMillimetres(),
+            'picture_top' => $this->pictureTop->inMillimetres(),
+        ];
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        $length = static fn (string $name): Length => Length::millimetres($record->float($name));
+
+        return new self(
+            $record->int('number'),
+            new PrintSize($length('width'), $length('height')),
+            $length('left'),
+            $length('top'),
+            $length('picture_left'),
+            $length('picture_top'),
+        );
     }
 }

@@ -7,6 +7,7 @@ namespace Snugfit\Core\Scene;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Panel\Panel;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\Product;
 
@@ -22,7 +23,53 @@ final readonly class PrintBody
         public ?Length $depth = null,
         /** What it is printed on comes in colours of its own. */
         public bool $isOnFabric = false,
+        /** @var list<Panel> that it hangs in, each with as much beyond its own face; empty where it is one */
+        public array $pieces = [],
     ) {
+    }
+
+    /** @param list<Panel> $pieces */
+    public function over(array $pieces): self
+    {
+        return new self($this->face, $this->beyond, $this->depth, $this->isOnFabric, $pieces);
+    }
+
+    /** All that it covers of a wall, with the gaps between its pieces. */
+    public function onWall(): PrintSize
+    {
+        if ([] === $this->pieces) {
+            return $this->face;
+        }
+        $ends = array_map(static fn (Panel $one): array => [
+            $one->left->plus($one->size->width)->inMillimetres(), $one->top->plus($one->size->height)->inMillimetres(),
+        ], $this->pieces);
+
+        return PrintSize::millimetres(max(array_column($ends, 0)), max(array_column($ends, 1)));
+    }
+
+    /** One of its pieces as a thing of its own. */
+    public function piece(Panel $panel): self
+    {
+        return new self($panel->size, $this->beyond, $this->depth, $this->isOnFabric);
+    }
+
+    /**
+     * Where a piece lies among the print's pixels, with what is beyond its face, in shares of them.
+     *
+     * @return array{float, float, float, float} left, top, width, height
+     */
+    public function pieceIn(Panel $panel): array
+    {
+        [$across, $down] = [$this->beyond->left->plus($this->beyond->right), $this->beyond->top->plus($this->beyond->bottom)];
+        $width = $this->face->width->plus($across)->inMillimetres();
+        $height = $this->face->height->plus($down)->inMillimetres();
+
+        return [
+            $panel->pictureLeft->inMillimetres() / $width,
+            $panel->pictureTop->inMillimetres() / $height,
+            $panel->size->width->plus($across)->inMillimetres() / $width,
+            $panel->size->height->plus($down)->inMillimetres() / $height,
+        ];
     }
 
     /** @param Product $product turned the way up that it is printed */
@@ -71,6 +118,7 @@ final readonly class PrintBody
             'depth' => $this->depth?->inMillimetres(),
             'fabric' => $this->isOnFabric,
             'face' => [$this->face->width->inMillimetres(), $this->face->height->inMillimetres()],
+            ...[] === $this->pieces ? [] : ['pieces' => array_map(static fn (Panel $one): array => $one->toArray(), $this->pieces)],
         ];
     }
 
@@ -84,6 +132,7 @@ final readonly class PrintBody
             new Bleed(...array_map(Length::millimetres(...), $record->floats('beyond'))),
             null === $depth ? null : Length::millimetres($depth),
             $record->bool('fabric'),
+            $record->has('pieces') ? array_map(Panel::fromRecord(...), $record->records('pieces')) : [],
         );
     }
 }

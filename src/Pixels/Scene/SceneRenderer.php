@@ -11,6 +11,7 @@ use Snugfit\Core\Scene\ClothSurface;
 use Snugfit\Core\Scene\FlatSurface;
 use Snugfit\Core\Scene\GuidePlan;
 use Snugfit\Core\Scene\ImpossibleScene;
+use Snugfit\Core\Scene\PiecePlan;
 use Snugfit\Core\Scene\PrintBody;
 use Snugfit\Core\Scene\RoundSurface;
 use Snugfit\Core\Scene\Scene;
@@ -68,7 +69,22 @@ final readonly class SceneRenderer
      */
     public function render(SceneFolder $folder, SceneLook $look, array $prints, int $width): Image
     {
-        return $this->shown($folder, $folder->scene, $look, $prints, $width);
+        return [] === $prints[0]->body->pieces
+            ? $this->shown($folder, $folder->scene, $look, $prints, $width)
+            : $this->inPieces($folder, $look, $prints[0], $width);
+    }
+
+    /** @throws ImpossibleScene where it is no wall, or has no room for all of them */
+    private function inPieces(SceneFolder $folder, SceneLook $look, ShownPrint $print, int $width): Image
+    {
+        $pieces = $surfaces = [];
+        foreach (PiecePlan::of($print->body, $folder->scene)->pieces as [$panel, $surface]) {
+            $pieces[] = new ShownPrint($print->part(...$print->body->pieceIn($panel)), $print->body->piece($panel));
+            $surfaces[] = $surface;
+        }
+        \assert([] !== $pieces);
+
+        return $this->shown($folder, $folder->scene->carrying($surfaces), $look, $pieces, $width);
     }
 
     /**

@@ -5,14 +5,18 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels\Scene;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Panel\PanelLayout;
+use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Scene\FlatSurface;
 use Snugfit\Core\Scene\FrameChoice;
 use Snugfit\Core\Scene\ImpossibleScene;
+use Snugfit\Core\Scene\PiecePlan;
 use Snugfit\Core\Scene\PrintBody;
 use Snugfit\Core\Scene\RoundSurface;
 use Snugfit\Core\Scene\SceneLook;
@@ -104,6 +108,37 @@ final class SceneRendererTest extends PixelTestCase
         self::assertSame(0, $this->strongest($preview, ...$projection->point(-200, 0, -19)));
         self::assertGreaterThan(60, $this->spread($preview, ...$projection->point(-200, 0, -19)));
         self::assertLessThan(60, $this->spread($preview, ...$projection->point(230, 0, 0)), 'the other side is not seen');
+    }
+
+    public function test_pieces_hang_side_by_side_with_wall_between_them_and_the_nearer_before_the_farther(): void
+    {
+        foreach (['sofa', 'hall', 'corner'] as $code) {
+            $folder = (new SceneShelf())->of($code);
+            // Halves of 300 mm with 100 mm of wall: the left green, the right red; the picture goes on beyond the gap.
+            $plan = PanelPlan::of(PanelLayout::grid(2, 1), PrintSize::millimetres(700, 400), Length::millimetres(100), false);
+            $picture = $this->plain([0, 255, 0], 600, 400)->insert($this->plain([255, 0, 0], 300, 400), 300, 0);
+            $body = (new PrintBody($plan->picture, Bleed::none()))->over($plan->panels);
+            self::assertEquals($body, PrintBody::fromRecord(JsonReader::of($body->toArray(), 'a print')));
+            $preview = (new SceneRenderer())->render($folder, new SceneLook(FrameChoice::None), [new ShownPrint($picture, $body)], self::WIDTH);
+            $surface = $folder->scene->surfaces[0];
+            self::assertInstanceOf(FlatSurface::class, $surface);
+            $projection = $surface->projection->scaled(self::WIDTH / $folder->scene->size->width);
+            foreach ([[-340, 1], [-60, 1], [60, 0], [340, 0]] as [$x, $colour]) {
+                self::assertSame($colour, $this->strongest($preview, ...$projection->point($x, 0)), "$code at $x mm");
+                self::assertGreaterThan(60, $this->spread($preview, ...$projection->point($x, 0)), "$code at $x mm");
+            }
+            self::assertLessThan(60, $this->spread($preview, ...$projection->point(0, 0)), $code.': wall between them');
+            [$eyeX] = $surface->projection->eye();
+            self::assertSame($eyeX < 0 ? [2, 1] : [1, 2], array_map(static fn (array $one): int => $one[0]->number, PiecePlan::of($body, $folder->scene)->pieces), $code);
+        }
+        foreach (['mug', 'table'] as $code) {
+            try {
+                (new SceneRenderer())->render((new SceneShelf())->of($code), new SceneLook(), [new ShownPrint($picture, $body)], self::WIDTH);
+                self::fail('Pieces hang on no '.$code);
+            } catch (ImpossibleScene $e) {
+                self::assertStringContainsString('on a wall', $e->getMessage());
+            }
+        }
     }
 
     public function test_cloth_takes_the_fabric_s_colour_and_lets_it_through(): void
