@@ -28,10 +28,10 @@ final readonly class PlanReference
     private const SOURCE = 1600;
 
     /**
-     * Level that black is lifted to on both sides. Likeness goes by the ratio of levels: a press's black of 31 beside 0 would count
-     * as another picture, however like its shapes are.
+     * Level that black is lifted to on both sides where one is in inks. Likeness goes by the ratio of levels: their black, of level 4
+     * beside 0, would count as another picture, however like its shapes are. More would hide wrong crops (measured: from 24 on).
      */
-    private const LIFT = 48.0;
+    private const LIFT = 8.0;
 
     /** Pixels on the long side of copies that others keep. */
     public const COPY = 320;
@@ -50,6 +50,7 @@ final readonly class PlanReference
      * @param PixelWindow $shown what of the print's picture is looked at
      * @param PixelSize   $print all of the picture as it is printed
      * @param ?string $copy path of a small upright copy of the master, which is taken where it is fine enough: decoding it is quick
+     * @param bool    $isInInks whether master or print is
      */
     public static function of(
         Master $master,
@@ -58,6 +59,7 @@ final readonly class PlanReference
         PixelSize $print,
         string $matte,
         ?string $copy = null,
+        bool $isInInks = false,
     ): Image {
         $size = self::size($shown);
         $seen = $shown->inFractionsOf($print);
@@ -65,12 +67,12 @@ final readonly class PlanReference
         // As fine as the grid, so that a point stands for the cell round it.
         $side = (int) min(self::SOURCE, max(16, ceil($frame->picture->longSide() * self::GRID / $long)));
         $small = match (true) {
-            // A transparent one's may have been made before its colours were kept there.
-            null !== $copy && is_file($copy) && $side <= self::COPY && !$master->header()->hasAlpha() => Image::thumbnailOf($copy, $side),
+            null !== $copy && $side <= self::COPY && self::isServedBy($copy, $master->header()) => Image::thumbnailOf($copy, $side),
             $master->format->isVector() => $master->drawing($side / $frame->picture->longSide())->copyToMemory(),
+            self::isInInks($master->header()) => self::inks($master->stream(), $side),
             default => Image::thumbnailOf($master->path, $side),
         };
-        $small = self::grey($small, $matte);
+        $small = self::grey($small, $matte, $isInInks);
         $has = $small->size();
         $values = $small->values();
         $bytes = '';
@@ -94,15 +96,16 @@ final readonly class PlanReference
      * @param string      $path  of its file
      * @param PixelSize   $print its pixels
      * @param PixelWindow $part  of them that show the picture
+     * @param bool        $isInInks whether master or print is
      */
-    public static function ofPrint(string $path, PixelSize $print, PixelWindow $part, string $matte): Image
+    public static function ofPrint(string $path, PixelSize $print, PixelWindow $part, string $matte, bool $isInInks = false): Image
     {
+        $side = (int) min($print->longSide(), ceil((2 * self::GRID * $print->longSide()) / $part->size()->longSide()));
+        $file = PrintFileReader::picture($path, true);
         $small = self::grey(
-            Image::thumbnailOf(
-                $path,
-                (int) min($print->longSide(), ceil((2 * self::GRID * $print->longSide()) / $part->size()->longSide())),
-            ),
+            self::isInInks($file) ? self::inks($file, $side) : Image::thumbnailOf($path, $side),
             $matte,
+            $isInInks,
         );
         [$across, $down] = [$small->size()->width / $print->width, $small->size()->height / $print->height];
         $left = min($small->size()->width - 1, (int) round($part->x * $across));
@@ -117,7 +120,28 @@ final readonly class PlanReference
         return $small->crop($window)->resize(self::size($part), Kernel::Linear)->copyToMemory();
     }
 
-    private static function grey(Image $picture, string $matte): Image
+    /** A transparent one's copy may have been made before its colours were kept there; inks are brought to the screen another way. */
+    private static function isServedBy(string $copy, Image $header): bool
+    {
+        return is_file($copy) && !$header->hasAlpha() && !self::isInInks($header);
+    }
+
+    public static function isInInks(Image $picture): bool
+    {
+        return Interpretation::Cmyk === $picture->interpretation();
+    }
+
+    /** A picture in inks, small, with the darkest that they make as black. */
+    private static function inks(Image $picture, int $side): Image
+    {
+        $size = $picture->size();
+        $times = min(1.0, $side / $size->longSide());
+        $to = new PixelSize(max(1, (int) round($size->width * $times)), max(1, (int) round($size->height * $times)));
+
+        return WorkingSpaceConverter::toSrgb($picture->resize($to, Kernel::Linear));
+    }
+
+    private static function grey(Image $picture, string $matte, bool $isLifted): Image
     {
         $bytes = BandFormat::Byte === $picture->format() ? $picture : $picture->colourspace(Interpretation::Srgb);
         if ($bytes->hasAlpha()) {
@@ -126,10 +150,11 @@ final readonly class PlanReference
             );
         }
 
-        return $bytes->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1)
-            ->linear(1 - self::LIFT / 255, self::LIFT)
-            ->roundTo(BandFormat::Byte)
-            ->withInterpretation(Interpretation::BlackAndWhite);
+        $grey = $bytes->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1);
+
+        return $isLifted
+            ? $grey->linear(1 - self::LIFT / 255, self::LIFT)->roundTo(BandFormat::Byte)->withInterpretation(Interpretation::BlackAndWhite)
+            : $grey;
     }
 
     /**

@@ -36,9 +36,10 @@ final readonly class PrintMeasurer
     {
         $part = $recipe->shownPart();
         $matte = $recipe->write->matte;
+        $isInInks = PlanReference::isInInks($master->header()) || PlanReference::isInInks(PrintFileReader::picture($file, true));
         $similarity = ImageSimilarity::between(
-            PlanReference::of($master, $recipe->frame, $recipe->shown(), $recipe->enlarge->to, $matte, $copy),
-            PlanReference::ofPrint($file, $recipe->size(), $part, $matte),
+            PlanReference::of($master, $recipe->frame, $recipe->shown(), $recipe->enlarge->to, $matte, $copy, $isInInks),
+            PlanReference::ofPrint($file, $recipe->size(), $part, $matte, $isInInks),
         )->ssim;
 
         return new PrintQualityMeasures(

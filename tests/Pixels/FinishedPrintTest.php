@@ -259,7 +259,7 @@ final class FinishedPrintTest extends PixelTestCase
 
     public function test_a_print_that_shows_something_else_is_told(): void
     {
-        $this->convert('in.png', '-size', '400x300', 'plasma:', '-fill', 'white', '-draw', 'rectangle 40,30 200,90', '-seed', '3', '-depth', '8');
+        $this->convert('in.png', '-seed', '3', '-size', '400x300', 'plasma:', '-fill', 'white', '-draw', 'rectangle 40,30 200,90', '-depth', '8');
         $facts = $this->read($this->folder.'/in.png');
         $whole = $this->recipe($facts, new PixelSize(300, 300), FileFormat::Png, crop: new PixelWindow(0, 0, 300, 300));
         $measurer = new PrintMeasurer(new PrintRenderer($this->folder));
