@@ -276,7 +276,7 @@ final class EnlargeCommand extends Command
             if ($factor <= 0) {
                 throw new \InvalidArgumentException('--factor takes a number over 0.');
             }
-            $size = new PixelSize(max(1, (int) round($from->width * $factor)), max(1, (int) round($from->height * $factor)));
+            $size = $from->scaled($factor);
         } else {
             if (
                 1 !== preg_match('/^\s*(\d{1,6})\s*[x×]\s*(\d{1,6})\s*(px)?\s*$/u', (string) $to, $found) ||

@@ -161,17 +161,16 @@ final class MakeCommand extends Command implements SignalableCommandInterface
 
     private function scenes(Options $option): FolderScenes
     {
-        $asked = $option->text('scenes');
-        if (null === $asked) {
+        if (null === $option->text('scenes')) {
             return new FolderScenes();
         }
-        $codes = array_values(array_unique(array_filter(array_map(trim(...), explode(',', $asked)))));
+        $codes = $option->codes('scenes');
 
         return new FolderScenes(
             ['all'] === $codes ? array_values($this->scenes->all()) : array_map($this->scenes->of(...), $codes),
             new Rail(
                 [],
-                new PreviewSize((int) ($option->number('scene-width') ?? PreviewSize::USUAL)),
+                $option->previewSize('scene-width'),
                 $option->choice('scene-format', PreviewFormat::class) ?? PreviewFormat::Jpeg,
                 $option->text('scene-name') ?? Rail::TEMPLATE,
             ),
@@ -199,7 +198,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
     private function products(Options $option): array
     {
         $catalogue = $this->productRepository->catalogue();
-        $codes = array_values(array_unique(array_filter(array_map(trim(...), explode(',', $option->text('products') ?? '')))));
+        $codes = $option->codes('products');
         if ([] === $codes) {
             throw new ImpossibleProduct(
                 'Say for which products: --products=CODE,CODE. Known codes: '.

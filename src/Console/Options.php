@@ -10,6 +10,7 @@ use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Repair\Trim;
+use Snugfit\Core\Scene\PreviewSize;
 use Snugfit\Core\Upscale\Effort;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -54,6 +55,17 @@ final readonly class Options
         $value = $this->input->getOption($name);
 
         return \is_string($value) && '' !== trim($value) ? $value : null;
+    }
+
+    /** @return list<string> of one that takes several with commas between */
+    public function codes(string $name): array
+    {
+        return array_values(array_unique(array_filter(array_map(trim(...), explode(',', $this->text($name) ?? '')))));
+    }
+
+    public function previewSize(string $name): PreviewSize
+    {
+        return new PreviewSize((int) ($this->number($name) ?? PreviewSize::USUAL));
     }
 
     public function flag(string $name): bool

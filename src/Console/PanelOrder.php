@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
+use Snugfit\Core\Delivery\InvalidNameTemplate;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\Framing;
@@ -32,7 +33,7 @@ use Symfony\Component\Console\Input\InputOption;
 final readonly class PanelOrder
 {
     /** What stands for the piece's number in a template, beside the words that print files are named by. */
-    public const WORD = '{piece}';
+    private const WORD = '{piece}';
     public const TEMPLATE = '{artwork}-{piece}';
 
     /** Beyond a frame's depth, to be stapled behind it (common practice). */
@@ -47,10 +48,11 @@ final readonly class PanelOrder
         /** All of the picture as one print, without gaps. */
         public Product $product,
         public array $keep,
-        public string $template,
+        private string $template,
         /** That lengths are told in. */
         private Unit $unit,
     ) {
+        $this->naming(1);
     }
 
     public static function addTo(Command $command): void
@@ -91,7 +93,6 @@ final readonly class PanelOrder
         $target = $option->ppi('ppi') ?? Ppi::of(300);
         $distance = self::length($option, 'seen-from') ?? Length::millimetres(1000);
         $template = $option->text('name') ?? self::TEMPLATE;
-        new NameTemplate(str_replace(self::WORD, '1', $template));
 
         return new self(
             $plan,
@@ -126,6 +127,16 @@ final readonly class PanelOrder
             $this->plan->window($panel, $whole->write->ppi, $this->product->bleed),
             null === $page ? null : new PdfPage($panel->size, $page->bleed, $page->cutMarks, $page->wrap),
         );
+    }
+
+    /**
+     * How a piece's file is named.
+     *
+     * @throws InvalidNameTemplate
+     */
+    public function naming(int $number): NameTemplate
+    {
+        return new NameTemplate(str_replace(self::WORD, (string) $number, $this->template));
     }
 
     /** A piece as a product of its own, to be named by. */

@@ -6,7 +6,6 @@ namespace Snugfit\Console;
 
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Delivery\NameContext;
-use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Delivery\Preflight;
 use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Core\Delivery\PrintFileFacts;
@@ -29,6 +28,7 @@ use Snugfit\Core\Scene\PiecePlan;
 use Snugfit\Core\Scene\PreviewFormat;
 use Snugfit\Core\Scene\PreviewSize;
 use Snugfit\Core\Scene\PrintBody;
+use Snugfit\Core\Scene\Rail;
 use Snugfit\Core\Scene\SceneLook;
 use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\MakePrintJob;
@@ -92,7 +92,8 @@ final class PanelsCommand extends Command
             $options = (new MakingOptions($option))->renderOptions();
             $master = new JobMaster($in, (string) hash_file('sha256', $in));
             $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($master))->facts());
-            $placement = $this->place($facts, $order);
+            $boxes = self::boxes($order, $facts);
+            $placement = $this->place($facts, $order, $boxes);
             $request = new PlacementRequest(keep: $order->keep, focus: $facts->focus);
             $recipe = $this->production->decide(new WantedPrint(
                 new PlacementKey($in, $order->product->code), basename($in), $facts, $placement, $options, $request,
@@ -102,13 +103,13 @@ final class PanelsCommand extends Command
             }
             $targets = $this->targets($order, $recipe, $in, $out, $option->flag('replace'));
             $scenes = $this->scenes($option, $order);
-            $size = new PreviewSize((int) ($option->number('scene-width') ?? PreviewSize::USUAL));
+            $size = $option->previewSize('scene-width');
         } catch (\InvalidArgumentException $e) {
             return WrongUsage::say($output, $e->getMessage());
         } catch (PixelJobFailed $e) {
             return self::told($errors, $in, $e->getMessage(), FailureReason::Impossible === $e->reason() ? self::REFUSED : self::FAILED);
         }
-        $cut = $this->cutBoxes($order, $placement, $facts);
+        $cut = \count($boxes) - $order->plan->whole($boxes, $placement->crop, $order->product->bleed);
         if ($cut > 0) {
             $errors->writeln(OutputFormatter::escape(\sprintf('%d of what must stay whole is cut by a gap or an edge.', $cut)));
         }
@@ -128,7 +129,7 @@ final class PanelsCommand extends Command
                 $report->made($panel, $piece, $targets[$panel->number], $findings);
             }
             foreach ($scenes as $code => $scene) {
-                $target = \sprintf('%s/previews/%s-%s.jpg', $out, SafeName::of(pathinfo($in, \PATHINFO_FILENAME)), $code);
+                $target = \sprintf('%s/%s/%s-%s.jpg', $out, Rail::FOLDER, SafeName::of(pathinfo($in, \PATHINFO_FILENAME)), $code);
                 $bar->at(basename($target), 1.0);
                 $this->show($master, $recipe, $order, $scene, $size, $target);
                 $report->shown($code, $target);
@@ -143,8 +144,12 @@ final class PanelsCommand extends Command
         return Command::SUCCESS;
     }
 
-    /** Filling the whole; moved where that keeps boxes whole on a piece. */
-    private function place(MasterFacts $facts, PanelOrder $order): Placement
+    /**
+     * Filling the whole; moved where that keeps boxes whole on a piece.
+     *
+     * @param list<PixelWindow> $boxes
+     */
+    private function place(MasterFacts $facts, PanelOrder $order, array $boxes): Placement
     {
         $plan = fn (?CropPosition $position): Placement => $this->planner->plan(
             $facts->artwork(),
@@ -152,19 +157,12 @@ final class PanelsCommand extends Command
             new PlacementRequest($order->framing($position), $order->keep, focus: $facts->focus),
         );
         $placement = $plan(null);
-        $moved = $order->plan->keeping(self::boxes($order, $facts), $placement->crop, $facts->size, $order->product->bleed);
+        $moved = $order->plan->keeping($boxes, $placement->crop, $facts->size, $order->product->bleed);
         if ([$moved->x, $moved->y] === [$placement->crop->x, $placement->crop->y]) {
             return $placement;
         }
 
         return $plan(new CropPosition($moved->centreX() / $facts->size->width, $moved->centreY() / $facts->size->height));
-    }
-
-    private function cutBoxes(PanelOrder $order, Placement $placement, MasterFacts $facts): int
-    {
-        $boxes = self::boxes($order, $facts);
-
-        return \count($boxes) - $order->plan->whole($boxes, $placement->crop, $order->product->bleed);
     }
 
     /** @return list<PixelWindow> what must stay whole: as given, else what was found to be looked at first */
@@ -185,7 +183,7 @@ final class PanelsCommand extends Command
         $targets = [];
         foreach ($order->plan->panels as $panel) {
             $piece = $order->recipeFor($panel, $recipe);
-            [$folder, $name] = (new NameTemplate(str_replace(PanelOrder::WORD, (string) $panel->number, $order->template)))->path(
+            [$folder, $name] = $order->naming($panel->number)->path(
                 basename($in),
                 $order->pieceProduct($panel),
                 new PrintDimensions($piece->size(), $piece->write->ppi),
@@ -231,7 +229,7 @@ final class PanelsCommand extends Command
     private function scenes(Options $option, PanelOrder $order): array
     {
         $scenes = [];
-        foreach (array_filter(array_map(trim(...), explode(',', $option->text('scenes') ?? ''))) as $code) {
+        foreach ($option->codes('scenes') as $code) {
             $scenes[$code] = $this->shelf->of($code);
             PiecePlan::of(self::body($order), $scenes[$code]->scene);
         }

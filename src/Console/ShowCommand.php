@@ -95,7 +95,7 @@ final class ShowCommand extends Command
                 $option->text('size') ?? throw new \InvalidArgumentException('Say how large the print is: --size=12x18in.'),
             );
             $look = self::look($option);
-            $size = new PreviewSize((int) ($option->number('width') ?? PreviewSize::USUAL));
+            $size = $option->previewSize('width');
         } catch (\InvalidArgumentException $e) {
             return WrongUsage::say($output, $e->getMessage());
         }

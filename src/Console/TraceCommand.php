@@ -147,9 +147,7 @@ final class TraceCommand extends Command
         }
         $own = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($master))->facts())->size;
         if (1 === preg_match('/^\s*(\d{1,5})\s*(?:px)?\s*$/', $text, $found) && (int) $found[1] > 0) {
-            $times = (int) $found[1] / $own->longSide();
-
-            return new PixelSize(max(1, (int) round($own->width * $times)), max(1, (int) round($own->height * $times)));
+            return $own->scaled((int) $found[1] / $own->longSide());
         }
         $wanted = PixelSize::parse($text);
         $height = (int) round($wanted->width * $own->height / $own->width);

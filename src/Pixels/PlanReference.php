@@ -135,10 +135,8 @@ final readonly class PlanReference
     private static function inks(Image $picture, int $side): Image
     {
         $size = $picture->size();
-        $times = min(1.0, $side / $size->longSide());
-        $to = new PixelSize(max(1, (int) round($size->width * $times)), max(1, (int) round($size->height * $times)));
 
-        return WorkingSpaceConverter::toSrgb($picture->resize($to, Kernel::Linear));
+        return WorkingSpaceConverter::toSrgb($picture->resize($size->scaled(min(1.0, $side / $size->longSide())), Kernel::Linear));
     }
 
     private static function grey(Image $picture, string $matte, bool $isLifted): Image

@@ -36,7 +36,7 @@ final readonly class PrintMeasurer
     {
         $part = $recipe->shownPart();
         $matte = $recipe->write->matte;
-        $isInInks = PlanReference::isInInks($master->header()) || PlanReference::isInInks(PrintFileReader::picture($file, true));
+        $isInInks = PlanReference::isInInks($master->header()) || 4 === $recipe->write->colour->profile->channels();
         $similarity = ImageSimilarity::between(
             PlanReference::of($master, $recipe->frame, $recipe->shown(), $recipe->enlarge->to, $matte, $copy, $isInInks),
             PlanReference::ofPrint($file, $recipe->size(), $part, $matte, $isInInks),

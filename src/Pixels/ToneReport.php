@@ -6,7 +6,6 @@ namespace Snugfit\Pixels;
 
 use Snugfit\Core\Finish\Finish;
 use Snugfit\Core\Finish\Sharpening;
-use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Upscale\UpscaleMethod;
@@ -34,8 +33,7 @@ final readonly class ToneReport
     public function of(Master $master, Recipe $recipe): array
     {
         $crop = $recipe->frame->crop->size();
-        $scale = min(1.0, sqrt(self::MOST / max(0.01, $crop->megapixels())));
-        $size = new PixelSize(max(1, (int) round($crop->width * $scale)), max(1, (int) round($crop->height * $scale)));
+        $size = $crop->scaled(min(1.0, sqrt(self::MOST / max(0.01, $crop->megapixels()))));
         // Sharpening and grain are made for the print's own pixels; on these they would be others.
         $tones = new Finish($recipe->finish->colourCorrection, $recipe->finish->noiseReduction, null, null, $recipe->finish->toneLimits);
         $small = new Recipe($recipe->frame, new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), $size), $recipe->write, null, $tones);

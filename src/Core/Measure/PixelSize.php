@@ -44,6 +44,12 @@ final readonly class PixelSize
         return new self($this->width * $factor, $this->height * $factor);
     }
 
+    /** To the nearest whole pixels, one at least. */
+    public function scaled(float $times): self
+    {
+        return new self(max(1, (int) round($this->width * $times)), max(1, (int) round($this->height * $times)));
+    }
+
     public function turned(): self
     {
         return new self($this->height, $this->width);

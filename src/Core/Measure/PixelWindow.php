@@ -99,6 +99,12 @@ final readonly class PixelWindow
         return new self($window->int('x'), $window->int('y'), $window->int('width'), $window->int('height'));
     }
 
+    /** @return array{height: int, width: int, x: int, y: int} keys in alphabetical order, as recipes have them */
+    public function toRecipe(): array
+    {
+        return ['height' => $this->height, 'width' => $this->width, 'x' => $this->x, 'y' => $this->y];
+    }
+
     /** @return array{x: int, y: int, width: int, height: int} */
     public function toArray(): array
     {

@@ -119,10 +119,7 @@ final readonly class PanelPlan
         [$x, $y] = [$panel->pictureLeft->pixelsAt($ppi), $panel->pictureTop->pixelsAt($ppi)];
         $right = $panel->pictureLeft->plus($bleed->left, $panel->size->width, $bleed->right)->pixelsAt($ppi);
         $bottom = $panel->pictureTop->plus($bleed->top, $panel->size->height, $bleed->bottom)->pixelsAt($ppi);
-        $whole = (new PrintSize(
-            $this->picture->width->plus($bleed->left, $bleed->right),
-            $this->picture->height->plus($bleed->top, $bleed->bottom),
-        ))->pixelsAt($ppi);
+        $whole = $bleed->around($this->picture)->pixelsAt($ppi);
 
         return new PixelWindow($x, $y, min($right, $whole->width) - $x, min($bottom, $whole->height) - $y);
     }
@@ -201,8 +198,8 @@ final readonly class PanelPlan
     /** @return list<array{float, float, float, float}> what each piece's trim shows: left, top, right, bottom in pixels of the picture */
     private function inCrop(PixelWindow $crop, Bleed $bleed): array
     {
-        $across = $crop->width / $bleed->left->plus($this->picture->width, $bleed->right)->inMillimetres();
-        $down = $crop->height / $bleed->top->plus($this->picture->height, $bleed->bottom)->inMillimetres();
+        $whole = $bleed->around($this->picture);
+        [$across, $down] = [$crop->width / $whole->width->inMillimetres(), $crop->height / $whole->height->inMillimetres()];
 
         return array_map(static function (Panel $one) use ($crop, $bleed, $across, $down): array {
             $left = $crop->x + $bleed->left->plus($one->pictureLeft)->inMillimetres() * $across;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Product;
 
 use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\PrintSize;
 
 /** Picture printed beyond the trim and cut away, per side. */
 final readonly class Bleed
@@ -26,6 +27,12 @@ final readonly class Bleed
     public function isEven(): bool
     {
         return $this->top->equals($this->right) && $this->top->equals($this->bottom) && $this->top->equals($this->left);
+    }
+
+    /** A trim with the bleed round it. */
+    public function around(PrintSize $trim): PrintSize
+    {
+        return new PrintSize($trim->width->plus($this->left, $this->right), $trim->height->plus($this->top, $this->bottom));
     }
 
     /** The sides after a quarter turn clockwise. */

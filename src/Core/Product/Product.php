@@ -48,7 +48,7 @@ final readonly class Product
         /** @var list<Fabric> the colours it comes in; empty where it is white or does not show */
         public array $fabrics = [],
     ) {
-        $this->area = new PrintSize($trim->width->plus($bleed->left, $bleed->right), $trim->height->plus($bleed->top, $bleed->bottom));
+        $this->area = $bleed->around($trim);
         if (null !== $freeSize && !$this->area->equals($trim)) {
             throw ImpossibleProduct::freeWithBleed($code);
         }

@@ -6,6 +6,7 @@ namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Fit\PrintLayout;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
 
 /** The print's own pixels, where the picture covers a part of them only. */
 final readonly class Mount
@@ -17,15 +18,29 @@ final readonly class Mount
         }
     }
 
+    /** So many times as large, one at most. */
+    public function inSmall(float $times): self
+    {
+        $part = $this->layout->part;
+        $canvas = $this->canvas->scaled($times);
+        $corner = (new PixelSize($part->x + 1, $part->y + 1))->scaled($times);
+        [$x, $y] = [min($corner->width, $canvas->width) - 1, min($corner->height, $canvas->height) - 1];
+        $size = $part->size()->scaled($times);
+
+        return new self($canvas, new PrintLayout(
+            new PixelWindow($x, $y, min($size->width, $canvas->width - $x), min($size->height, $canvas->height - $y)),
+            $this->layout->edgeFill,
+            $this->layout->colour,
+        ));
+    }
+
     /** @return array<string, mixed> keys in alphabetical order */
     public function toArray(): array
     {
-        $part = $this->layout->part;
-
         return [
             'canvas' => ['height' => $this->canvas->height, 'width' => $this->canvas->width],
             'colour' => $this->layout->colour, 'edge' => $this->layout->edgeFill->value,
-            'part' => ['height' => $part->height, 'width' => $part->width, 'x' => $part->x, 'y' => $part->y],
+            'part' => $this->layout->part->toRecipe(),
         ];
     }
 }

@@ -52,13 +52,9 @@ final readonly class PdfPage
     public function bleedBox(): array
     {
         $slug = $this->slug();
+        $all = $this->bleed->around($this->trim);
 
-        return [
-            $slug,
-            $slug,
-            $slug + self::points($this->bleed->left->plus($this->trim->width, $this->bleed->right)),
-            $slug + self::points($this->bleed->bottom->plus($this->trim->height, $this->bleed->top)),
-        ];
+        return [$slug, $slug, $slug + self::points($all->width), $slug + self::points($all->height)];
     }
 
     /** @return array{float, float, float, float} */

@@ -143,25 +143,8 @@ final readonly class Recipe
     public function inSmall(int $longSide): self
     {
         $times = min(1.0, $longSide / $this->size()->longSide());
-        $side = static fn (int $pixels): int => max(1, (int) round($pixels * $times));
-        $mount = null;
-        $to = new PixelSize($side($this->enlarge->to->width), $side($this->enlarge->to->height));
-        if (null !== $this->mount) {
-            $layout = $this->mount->layout;
-            $canvas = new PixelSize($side($this->mount->canvas->width), $side($this->mount->canvas->height));
-            $part = new PixelWindow(
-                min($side($layout->part->x + 1) - 1, $canvas->width - 1),
-                min($side($layout->part->y + 1) - 1, $canvas->height - 1),
-                1,
-                1,
-            );
-            $to = new PixelSize(min($to->width, $canvas->width - $part->x), min($to->height, $canvas->height - $part->y));
-            $mount = new Mount($canvas, new PrintLayout(
-                new PixelWindow($part->x, $part->y, $to->width, $to->height),
-                $layout->edgeFill,
-                $layout->colour,
-            ));
-        }
+        $mount = $this->mount?->inSmall($times);
+        $to = $mount?->layout->part->size() ?? $this->enlarge->to->scaled($times);
 
         return new self(
             $this->frame,
@@ -239,12 +222,7 @@ final readonly class Recipe
                 'enlarge' => $this->enlargeToArray($edition),
                 ...$this->finish->isNone() ? [] : ['finish' => $this->finish->toArray()],
                 'frame' => [
-                    'crop' => [
-                        'height' => $this->frame->crop->height,
-                        'width' => $this->frame->crop->width,
-                        'x' => $this->frame->crop->x,
-                        'y' => $this->frame->crop->y,
-                    ],
+                    'crop' => $this->frame->crop->toRecipe(),
                     'picture' => ['height' => $this->frame->picture->height, 'width' => $this->frame->picture->width],
                     ...$transform->isUpright()
                         ? []
@@ -257,16 +235,7 @@ final readonly class Recipe
                         ],
                 ],
                 ...null === $this->mount ? [] : ['mount' => $this->mount->toArray()],
-                ...null === $this->piece
-                    ? []
-                    : [
-                        'piece' => [
-                            'height' => $this->piece->height,
-                            'width' => $this->piece->width,
-                            'x' => $this->piece->x,
-                            'y' => $this->piece->y,
-                        ],
-                    ],
+                ...null === $this->piece ? [] : ['piece' => $this->piece->toRecipe()],
                 ...$this->repair->isSilent() ? [] : ['repair' => $this->repair->toRecipe()],
                 'write' => $this->write->toArray(),
             ],

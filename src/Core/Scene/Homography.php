@@ -54,12 +54,6 @@ final readonly class Homography
         ]);
     }
 
-    /** From the plane's own numbers to others: so many times, then so much more. */
-    public static function placing(float $times, float $right, float $down): self
-    {
-        return new self([$times, 0.0, $right, 0.0, $times, $down, 0.0, 0.0, 1.0]);
-    }
-
     /**
      * The plane whose four corners are seen at these points.
      *

@@ -60,16 +60,7 @@ final readonly class PrintBody
      */
     public function pieceIn(Panel $panel): array
     {
-        [$across, $down] = [$this->beyond->left->plus($this->beyond->right), $this->beyond->top->plus($this->beyond->bottom)];
-        $width = $this->face->width->plus($across)->inMillimetres();
-        $height = $this->face->height->plus($down)->inMillimetres();
-
-        return [
-            $panel->pictureLeft->inMillimetres() / $width,
-            $panel->pictureTop->inMillimetres() / $height,
-            $panel->size->width->plus($across)->inMillimetres() / $width,
-            $panel->size->height->plus($down)->inMillimetres() / $height,
-        ];
+        return $this->shares($panel->pictureLeft, $panel->pictureTop, $this->beyond->around($panel->size));
     }
 
     /** @param Product $product turned the way up that it is printed */
@@ -97,14 +88,26 @@ final readonly class PrintBody
      */
     public function faceIn(): array
     {
-        $width = $this->face->width->plus($this->beyond->left, $this->beyond->right)->inMillimetres();
-        $height = $this->face->height->plus($this->beyond->top, $this->beyond->bottom)->inMillimetres();
+        return $this->shares($this->beyond->left, $this->beyond->top, $this->face);
+    }
+
+    /** All that it has pixels of. */
+    public function printed(): PrintSize
+    {
+        return $this->beyond->around($this->face);
+    }
+
+    /** @return array{float, float, float, float} left, top, width, height of a part, in shares of what is printed */
+    private function shares(Length $left, Length $top, PrintSize $size): array
+    {
+        $all = $this->printed();
+        [$width, $height] = [$all->width->inMillimetres(), $all->height->inMillimetres()];
 
         return [
-            $this->beyond->left->inMillimetres() / $width,
-            $this->beyond->top->inMillimetres() / $height,
-            $this->face->width->inMillimetres() / $width,
-            $this->face->height->inMillimetres() / $height,
+            $left->inMillimetres() / $width,
+            $top->inMillimetres() / $height,
+            $size->width->inMillimetres() / $width,
+            $size->height->inMillimetres() / $height,
         ];
     }
 

@@ -5,12 +5,20 @@ declare(strict_types=1);
 namespace Snugfit\Core\Scene;
 
 use Snugfit\Core\Delivery\InvalidNameTemplate;
+use Snugfit\Core\Delivery\NameContext;
+use Snugfit\Core\Delivery\NameRegistry;
 use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Recipe\Recipe;
 
 /** The previews that are wanted of a batch: which scenes for which products, how large, and how they are named. */
 final readonly class Rail
 {
+    /** Below a delivery's folder. */
+    public const FOLDER = 'previews';
+
     public const TEMPLATE = '{artwork}-{product}-{scene}';
 
     /** What stands for the scene's code in a template, beside the words that print files are named by. */
@@ -97,6 +105,20 @@ final readonly class Rail
     public function naming(string $scene): NameTemplate
     {
         return new NameTemplate(str_replace(self::WORD, $scene, $this->template));
+    }
+
+    /**
+     * Where the preview of a print lies, below the delivery's folder.
+     *
+     * @param string  $master  path below what was given
+     * @param Product $product turned the way up that it is printed
+     */
+    public function path(NameRegistry $names, string $scene, string $master, Product $product, Recipe $recipe, NameContext $context): string
+    {
+        $output = new PrintDimensions($recipe->size(), $recipe->write->ppi);
+        [$folder, $name] = $this->naming($scene)->path($master, $product, $output, $context);
+
+        return $names->claim(self::FOLDER.('' === $folder ? '' : '/'.$folder), $name, $this->format->value);
     }
 
     /** @return array<string, mixed> keys in alphabetical order */

@@ -37,8 +37,7 @@ final readonly class MaskRaster
     /** Of the upright picture, 0 to 255. */
     public function grid(PixelSize $picture): Image
     {
-        $scale = min(1.0, self::GRID / $picture->longSide());
-        $size = new PixelSize(max(1, (int) round($picture->width * $scale)), max(1, (int) round($picture->height * $scale)));
+        $size = $picture->scaled(min(1.0, self::GRID / $picture->longSide()));
         $cells = array_fill(0, $size->pixels(), 0.0);
         foreach ($this->marks->strokes as $stroke) {
             self::draw($stroke, $size, $cells);

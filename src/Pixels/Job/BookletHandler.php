@@ -27,25 +27,17 @@ final readonly class BookletHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = BookletJob::fromJson($record);
-        $folder = \dirname($job->target).'/'.basename($job->target).'.pages-'.bin2hex(random_bytes(4));
-        mkdir($folder, 0o700);
-        try {
+        PdfSheets::make($job->target, function (string $folder) use ($job): array {
             $sheets = array_map(
                 fn (BookletPage $page, int $i): PdfSheet => $this->sheet($page, "$folder/$i.jpg"),
                 $job->pages,
                 array_keys($job->pages),
             );
-            if ([] === $sheets) {
-                throw MalformedJson::field('a pixel job', 'pages', 'one at least');
-            }
-            PdfSheets::write($job->target.'.part', $sheets);
-            rename($job->target.'.part', $job->target);
-        } finally {
-            array_map(unlink(...), glob($folder.'/*') ?: []);
-            rmdir($folder);
-        }
 
-        return ['pages' => \count($sheets)];
+            return [] === $sheets ? throw MalformedJson::field('a pixel job', 'pages', 'one at least') : $sheets;
+        });
+
+        return ['pages' => \count($job->pages)];
     }
 
     private function sheet(BookletPage $page, string $jpeg): PdfSheet

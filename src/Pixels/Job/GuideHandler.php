@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Scene\PreviewFormat;
 use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Scene\PreviewMaker;
 use Snugfit\Pixels\Scene\SceneFolder;
@@ -14,8 +15,6 @@ use Snugfit\Pixels\Scene\ShownPrint;
 /** Makes a picture of several prints. */
 final readonly class GuideHandler implements PixelJobHandler
 {
-    private const QUALITY = 90;
-
     private PreviewMaker $previews;
 
     public function __construct(PrintRenderer $renderer, private JobMasters $masters)
@@ -42,7 +41,7 @@ final readonly class GuideHandler implements PixelJobHandler
         ), $job->prints);
         $names = array_map(static fn (GuidePrint $one): string => $one->name, $job->prints);
         $preview = (new SceneRenderer())->guide($folder, $job->look, $shown, $names, $job->size->width);
-        $preview->saveWhole('jpeg', $job->target, ['Q' => self::QUALITY, 'profile' => 'srgb']);
+        PreviewMaker::save($preview, PreviewFormat::Jpeg, $job->target);
 
         return ['width' => $preview->size()->width, 'height' => $preview->size()->height];
     }

@@ -43,9 +43,7 @@ final readonly class TileHandler implements PixelJobHandler
         $ppi = Ppi::of($this->files->read($job->file)->ppiAcross);
         $image = PlainJpeg::flat(PrintFileReader::picture($picture, false));
         $plan = TilePlan::of($image->size(), $ppi, $job->paper, $job->margin, $job->overlap);
-        $folder = \dirname($job->target).'/'.basename($job->target).'.sheets-'.bin2hex(random_bytes(4));
-        mkdir($folder, 0o700);
-        try {
+        PdfSheets::make($job->target, static function (string $folder) use ($plan, $ppi, $image, $job): array {
             $sheets = [];
             foreach ($plan->tiles as $i => $tile) {
                 $jpeg = "$folder/$i.jpg";
@@ -53,12 +51,9 @@ final readonly class TileHandler implements PixelJobHandler
                 $sheets[] = self::sheet($plan, $tile, $ppi, $image, $jpeg, $job);
             }
             \assert([] !== $sheets);
-            PdfSheets::write($job->target.'.part', $sheets);
-            rename($job->target.'.part', $job->target);
-        } finally {
-            array_map(unlink(...), glob($folder.'/*') ?: []);
-            rmdir($folder);
-        }
+
+            return $sheets;
+        });
 
         return ['columns' => $plan->columns, 'rows' => $plan->rows, 'sheets' => \count($plan->tiles)];
     }

@@ -114,7 +114,7 @@ final readonly class FaceDetector
             $shrink = $cascade->side * $times / ($face->width * $size->width);
             $copy = $resampler->resample(
                 $near,
-                new PixelSize(max(1, (int) round($near->size()->width * $shrink)), max(1, (int) round($near->size()->height * $shrink))),
+                $near->size()->scaled($shrink),
                 UpscaleMethod::Mitchell,
             )->copyToMemory();
             $agree += \count($cascade->found($copy->bytes(), $copy->size()->width, $copy->size()->height));

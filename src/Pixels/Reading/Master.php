@@ -122,9 +122,7 @@ final readonly class Master
     {
         $stored = $this->header->size();
         if ($this->format->isVector()) {
-            $scale = self::VECTOR_GRID / $stored->longSide();
-
-            return new PixelSize(max(1, (int) round($stored->width * $scale)), max(1, (int) round($stored->height * $scale)));
+            return $stored->scaled(self::VECTOR_GRID / $stored->longSide());
         }
 
         return $this->orientation() >= 5 ? $stored->turned() : $stored;

@@ -191,11 +191,8 @@ final readonly class FlatPrint
     private function goingOn(ShownPrint $print, array $part, float $outX, float $outY, float $depth, float $goesOn): Layer
     {
         [$left, $top, $width, $height] = $part;
-        $all = $print->body;
-        $whole = 0.0 === $outX
-            ? $all->face->height->plus($all->beyond->top, $all->beyond->bottom)->inMillimetres()
-            : $all->face->width->plus($all->beyond->left, $all->beyond->right)->inMillimetres();
-        $share = max(0.5, min($depth, $goesOn)) / $whole;
+        $printed = $print->body->printed();
+        $share = max(0.5, min($depth, $goesOn)) / (0.0 === $outX ? $printed->height : $printed->width)->inMillimetres();
         $strip = 0.0 === $outX
             ? $print->part($left, $outY > 0 ? $top : $top - $share, $width, $share)
             : $print->part($outX > 0 ? $left : $left - $share, $top, $share, $height);

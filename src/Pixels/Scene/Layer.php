@@ -174,7 +174,7 @@ final readonly class Layer
     }
 
     /** Where the pixels of a window come from, by their middles. */
-    public static function places(Homography $back, PixelWindow $window): Image
+    private static function places(Homography $back, PixelWindow $window): Image
     {
         $n = $back->numbers;
         $at = Image::positions($window->size())->cast(BandFormat::Float)->linearByBand([[1.0, $window->x + 0.5], [1.0, $window->y + 0.5]]);

@@ -34,10 +34,8 @@ final readonly class PhotoScene
     public function build(Master $photo, string $folder, array $front): PixelSize
     {
         $picture = WorkingSpaceConverter::toPlain($photo->picture());
-        $has = $picture->size();
-        $times = min(1.0, self::WIDTH / $has->width);
-        $size = new PixelSize(max(1, (int) round($has->width * $times)), max(1, (int) round($has->height * $times)));
-        $plate = ($picture->hasAlpha() ? $picture->flatten([255.0, 255.0, 255.0]) : $picture)->thumbnail($size->longSide())->copyToMemory();
+        $size = $picture->size()->scaled(min(1.0, self::WIDTH / $picture->size()->width));
+        $plate = $picture->thumbnail($size->longSide())->copyToMemory();
         $size = $plate->size();
         $plate->saveWhole('jpeg', $folder.'/'.SceneFolder::PLATE, ['Q' => self::QUALITY, 'profile' => 'srgb', 'strip' => 1]);
         $cover = $this->cover($front, $size);

@@ -6,6 +6,7 @@ namespace Snugfit\Pixels\Scene;
 
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Scene\ImpossibleScene;
+use Snugfit\Core\Scene\PreviewFormat;
 use Snugfit\Core\Scene\PrintBody;
 use Snugfit\Core\Scene\SceneLook;
 use Snugfit\Pixels\Colour\OutputColourConverter;
@@ -20,6 +21,9 @@ use Snugfit\Pixels\Vips\Interpretation;
 /** A print -> how it looks in a scene: by its recipe, with as many pixels as the scene can show, or from the file that was made. */
 final readonly class PreviewMaker
 {
+    /** For screens and shops: no loss that shows (common practice). */
+    private const QUALITY = 90;
+
     public function __construct(
         private PrintRenderer $prints,
         private PrintFileReader $files = new PrintFileReader(),
@@ -68,5 +72,14 @@ final readonly class PreviewMaker
         );
 
         return $this->scenes->render($folder, $look, [new ShownPrint($print, $body)], $width);
+    }
+
+    public static function save(Image $preview, PreviewFormat $format, string $target): void
+    {
+        match ($format) {
+            PreviewFormat::Jpeg => $preview->saveWhole('jpeg', $target, ['Q' => self::QUALITY, 'profile' => 'srgb']),
+            PreviewFormat::Png => $preview->saveWhole('png', $target, ['compression' => 3, 'profile' => 'srgb']),
+            PreviewFormat::Webp => $preview->saveWhole('webp', $target, ['Q' => self::QUALITY, 'profile' => 'srgb']),
+        };
     }
 }

@@ -48,10 +48,8 @@ final readonly class SceneRenderer
      */
     public static function pixelsWanted(Scene $scene, PrintBody $body, int $width): int
     {
-        $long = max(
-            $body->face->width->plus($body->beyond->left, $body->beyond->right)->inMillimetres(),
-            $body->face->height->plus($body->beyond->top, $body->beyond->bottom)->inMillimetres(),
-        );
+        $printed = $body->printed();
+        $long = max($printed->width->inMillimetres(), $printed->height->inMillimetres());
 
         return max(16, (int) ceil($long * self::FINER * max(array_map(
             static fn (Surface $surface): float => self::scale($scene, $surface, $body, $width),

@@ -242,11 +242,6 @@ trait Geometry
         $size = $this->size();
         $less = $side / $size->longSide();
 
-        return $less >= 1
-            ? $this
-            : $this->resizeDirectly(
-                new PixelSize(max(1, (int) round($size->width * $less)), max(1, (int) round($size->height * $less))),
-                $kernel,
-            );
+        return $less >= 1 ? $this : $this->resizeDirectly($size->scaled($less), $kernel);
     }
 }

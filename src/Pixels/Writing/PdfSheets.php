@@ -24,7 +24,7 @@ final class PdfSheets
      *
      * @throws UnwritablePrintFile
      */
-    public static function write(string $path, array $sheets): void
+    private static function write(string $path, array $sheets): void
     {
         PdfObjects::into($path, static function (PdfObjects $objects) use ($sheets): void {
             $first = static fn (int $i): int => self::COMMON + 1 + self::EACH * $i;
@@ -48,6 +48,26 @@ final class PdfSheets
             }
             $objects->end(3);
         });
+    }
+
+    /**
+     * Whole, or not at all.
+     *
+     * @param \Closure(string): non-empty-list<PdfSheet> $sheets gets a folder for their pictures, which is gone afterwards
+     *
+     * @throws UnwritablePrintFile
+     */
+    public static function make(string $target, \Closure $sheets): void
+    {
+        $folder = $target.'.sheets-'.bin2hex(random_bytes(4));
+        mkdir($folder, 0o700);
+        try {
+            self::write($target.'.part', $sheets($folder));
+            rename($target.'.part', $target);
+        } finally {
+            array_map(unlink(...), glob($folder.'/*') ?: []);
+            rmdir($folder);
+        }
     }
 
     private static function page(PdfObjects $objects, int $number, PdfSheet $sheet, int $profile): void

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Web\TestStrip;
 
 use Snugfit\Core\Artwork\Kind;
-use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
@@ -133,10 +132,10 @@ final readonly class StripPlan
     {
         $frame = $recipe->frame;
         $times = Master::VECTOR_GRID / $frame->picture->longSide();
-        $grid = static fn (int $pixels): int => max(1, (int) round($pixels * $times));
-        $size = new PixelSize($grid($frame->picture->width), $grid($frame->picture->height));
+        $size = $frame->picture->scaled($times);
         $posed = $frame->transform->size($size);
-        [$width, $height] = [min($posed->width, $grid($frame->crop->width)), min($posed->height, $grid($frame->crop->height))];
+        $cut = $frame->crop->size()->scaled($times);
+        [$width, $height] = [min($posed->width, $cut->width), min($posed->height, $cut->height)];
         $crop = new PixelWindow(
             max(0, min($posed->width - $width, (int) round($frame->crop->x * $times))),
             max(0, min($posed->height - $height, (int) round($frame->crop->y * $times))),

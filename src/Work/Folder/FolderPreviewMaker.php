@@ -9,7 +9,6 @@ use Snugfit\Core\Delivery\ManifestEntry;
 use Snugfit\Core\Delivery\ManifestPreview;
 use Snugfit\Core\Delivery\NameContext;
 use Snugfit\Core\Delivery\NameRegistry;
-use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Core\Scene\PrintBody;
@@ -22,8 +21,6 @@ use Snugfit\Work\Child\PixelJobFailed;
 /** Shows a folder's delivered prints in scenes; what shows the same as before stands. */
 final readonly class FolderPreviewMaker
 {
-    private const FOLDER = 'previews';
-
     /**
      * @param array<string, ShownFile> $shown     by placement
      * @param \Closure(float): void    $tell      hears which share is done
@@ -102,7 +99,8 @@ final readonly class FolderPreviewMaker
                     continue;
                 }
                 $written = $order->scenes->written;
-                $path = $this->path($order, $file, $scene, $names, ++$number);
+                $context = new NameContext(new \DateTimeImmutable(), ++$number);
+                $path = $written->path($names, $scene->scene->code, $file->masterName, $file->product, $file->recipe, $context);
                 $key = PreviewJob::key(
                     $file->sha256,
                     $file->recipe,
@@ -123,16 +121,6 @@ final readonly class FolderPreviewMaker
         }
 
         return $wanted;
-    }
-
-    private function path(FolderRequest $order, ShownFile $file, SceneFolder $scene, NameRegistry $names, int $number): string
-    {
-        $written = $order->scenes->written;
-        $output = new PrintDimensions($file->recipe->size(), $file->recipe->write->ppi);
-        $context = new NameContext(new \DateTimeImmutable(), $number);
-        [$folder, $name] = $written->naming($scene->scene->code)->path($file->masterName, $file->product, $output, $context);
-
-        return $names->claim(self::FOLDER.('' === $folder ? '' : '/'.$folder), $name, $written->format->value);
     }
 
     /** @return list<ManifestEntry> */

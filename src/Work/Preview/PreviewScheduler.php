@@ -8,7 +8,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use Snugfit\Core\Delivery\NameContext;
 use Snugfit\Core\Delivery\NameRegistry;
 use Snugfit\Core\Failure;
-use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Scene\Hanging;
@@ -31,9 +30,6 @@ use Snugfit\Work\Queue\Outbox;
 /** At the host: orders the previews of what was delivered, wherever a scene hangs for it, and takes away what hangs no more. */
 final readonly class PreviewScheduler
 {
-    /** Below a delivery's folder. */
-    public const FOLDER = 'previews';
-
     public function __construct(
         private EntityManagerInterface $entities,
         private PrintPreviewRepository $previews,
@@ -103,10 +99,8 @@ final readonly class PreviewScheduler
             return null;
         }
         $rail = $batch->settings()->rail;
-        $output = new PrintDimensions($recipe->size(), $recipe->write->ppi);
         $context = new NameContext($file->run()->startedAt(), $number);
-        [$sub, $name] = $rail->naming($hung->scene)->path($file->artwork()->path(), $placed, $output, $context);
-        $path = $names->claim(self::FOLDER.('' === $sub ? '' : '/'.$sub), $name, $rail->format->value);
+        $path = $rail->path($names, $hung->scene, $file->artwork()->path(), $placed, $recipe, $context);
         $master = $file->artwork()->master();
         $key = PreviewJob::key($master, $recipe, $body, $folder->version(), $hung->look, $rail->size, $rail->format);
         $shows = hash('sha256', $key);
