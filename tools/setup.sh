@@ -11,14 +11,14 @@ flock 9
 log=var/setup.log
 
 debian_command="php8.2-cli php8.2-sqlite3 php8.2-curl php8.2-intl php8.2-mbstring php8.2-xml php8.2-zip libvips42 libzimg2 libheif1"
-debian_command="$debian_command libraw-bin ghostscript"
+debian_command="$debian_command libharfbuzz0b libfribidi0 libraw-bin ghostscript"
 debian_command="$debian_command opencv-data poppler-utils librsvg2-bin bubblewrap woff2 unzip composer git ca-certificates nodejs"
 debian_server="$debian_command php8.2-fpm nginx-light supervisor curl passwd openssl hostname"
 debian_farm="$debian_server php8.2-pgsql"
 debian_work="$debian_command php8.2-pgsql supervisor passwd hostname"
 debian_bench="$debian_command libvips-tools"
 debian_test="$debian_farm postgresql openssh-server openssh-client iproute2 chromium libvips-tools imagemagick"
-debian_test="$debian_test libimage-exiftool-perl icc-profiles-free liblcms2-utils procps python3-pil potrace cairosvg"
+debian_test="$debian_test libimage-exiftool-perl icc-profiles-free liblcms2-utils procps python3-pil potrace cairosvg libharfbuzz-bin"
 packages=debian_$purpose
 
 # A command that is there by other means (Composer or Node.js from elsewhere) needs no package.

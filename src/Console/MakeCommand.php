@@ -16,6 +16,7 @@ use Snugfit\Pixels\Scene\SceneShelf;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Folder\FolderEdits;
+use Snugfit\Work\Folder\FolderLettering;
 use Snugfit\Work\Folder\FolderMaker;
 use Snugfit\Work\Folder\FolderRequest;
 use Snugfit\Work\Folder\FolderResult;
@@ -69,6 +70,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             )
             ->addOption('json', null, InputOption::VALUE_NONE, 'Print the manifest');
         MakingOptions::addTo($this);
+        LetteringOptions::addTo($this);
         $this->addOption('cutout', null, InputOption::VALUE_NONE, 'Cut the background of every picture away first')
             ->addOption('trim', null, InputOption::VALUE_OPTIONAL, 'Cut margins away first; like 2% to leave some', false)
             ->addOption('edits', null, InputOption::VALUE_REQUIRED, 'A folder with lists of edits, NAME.json (docs/guide.md)')
@@ -156,7 +158,15 @@ final class MakeCommand extends Command implements SignalableCommandInterface
             new NameTemplate($option->text('name') ?? NameTemplate::USUAL),
             $this->edits($option),
             $this->scenes($option),
+            $this->lettering($option),
         );
+    }
+
+    private function lettering(Options $option): FolderLettering
+    {
+        $asked = new LetteringOptions($option);
+
+        return new FolderLettering($asked->lettering(), $asked->words());
     }
 
     private function scenes(Options $option): FolderScenes

@@ -139,6 +139,14 @@ final readonly class PlanReference
         return WorkingSpaceConverter::toSrgb($picture->resize($size->scaled(min(1.0, $side / $size->longSide())), Kernel::Linear));
     }
 
+    /** A colour's level of 255 in such a picture. */
+    public static function level(string $hex, bool $isInInks): float
+    {
+        $bytes = (string) hex2bin($hex);
+
+        return self::grey(Image::ofBytes($bytes, new PixelSize(1, 1), 3, Interpretation::Srgb), 'ffffff', $isInInks)->average();
+    }
+
     private static function grey(Image $picture, string $matte, bool $isLifted): Image
     {
         $bytes = BandFormat::Byte === $picture->format() ? $picture : $picture->colourspace(Interpretation::Srgb);

@@ -46,10 +46,12 @@ final readonly class PrintFileMaker
         $part = $target.self::PART;
         try {
             $colours = OutputColourConverter::of($master, $recipe);
+            $drawn = $recipe->drawnByPage();
+            $painted = null === $drawn ? $recipe : $recipe->unlettered();
             $picture = fn (): Image => $colours->delivered(
-                $this->pictures->of($master, $recipe, $tell)->without(...PrintFileWriter::NOTES), $recipe->write->bits,
+                $this->pictures->of($master, $painted, $tell)->without(...PrintFileWriter::NOTES), $recipe->write->bits,
             );
-            $this->writer->write($picture, $recipe->write, $part);
+            $this->writer->write($picture, $recipe->write, $part, $drawn);
             $this->flush($part);
         } catch (VipsFailed $e) {
             @unlink($part);

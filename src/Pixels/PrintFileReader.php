@@ -8,6 +8,7 @@ use Snugfit\Core\Delivery\PrintFileFacts;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
+use Snugfit\Pixels\Lettering\LetteringCompositor;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Vips;
 use Snugfit\Pixels\Vips\VipsFailed;
@@ -51,7 +52,23 @@ final readonly class PrintFileReader
     }
 
     /**
-     * Looks at a print file's picture as it was written; of a PDF, at the one on its page.
+     * Looks at a print file's picture as it was written; of a PDF, at the one on its page, without what the page draws on it.
+     *
+     * @template T
+     *
+     * @param \Closure(string): T $look gets the path of a picture file
+     *
+     * @return T
+     *
+     * @throws UnwritablePrintFile
+     */
+    public function inStored(string $path, \Closure $look): mixed
+    {
+        return self::isPdf($path) ? PdfInspector::of($path)->picture($look) : $look($path);
+    }
+
+    /**
+     * Looks at a print as it comes out of the press: of a PDF with the words that its page draws on the picture.
      *
      * @template T
      *
@@ -63,9 +80,23 @@ final readonly class PrintFileReader
      */
     public function inPicture(string $path, \Closure $look): mixed
     {
-        return FileFormat::Pdf === (self::LOADERS[(string) Vips::loaderFor($path)] ?? null)
-            ? PdfInspector::of($path)->picture($look)
-            : $look($path);
+        $lettering = self::isPdf($path) ? PdfInspector::of($path)->lettering() : null;
+        if (null === $lettering) {
+            return $this->inStored($path, $look);
+        }
+
+        return $this->inStored($path, static function (string $stored) use ($lettering, $look): mixed {
+            $lettered = $stored.'.tif';
+            LetteringCompositor::lay(self::picture($stored, false), $lettering->lettered, $lettering->samples(...))
+                ->save('tiff', $lettered, []);
+
+            return $look($lettered);
+        });
+    }
+
+    private static function isPdf(string $path): bool
+    {
+        return FileFormat::Pdf === (self::LOADERS[(string) Vips::loaderFor($path)] ?? null);
     }
 
     /**

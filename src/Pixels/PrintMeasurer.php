@@ -6,10 +6,14 @@ namespace Snugfit\Pixels;
 
 use Snugfit\Core\Delivery\PrintQualityMeasures;
 use Snugfit\Core\Finish\Sharpening;
+use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
+use Snugfit\Pixels\Lettering\LetteringColour;
+use Snugfit\Pixels\Lettering\LetteringCompositor;
+use Snugfit\Pixels\Lettering\LetteringMeasurer;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
@@ -24,6 +28,9 @@ final readonly class PrintMeasurer
     /** Share of a window's pixels that may swing further than what is reported: single pixels of noise are no halo. */
     private const ODD_ONES = 0.005;
 
+    /** Pixels round words that a lossy file's swings may reach. */
+    private const BESIDE_WORDS = 10.0;
+
     public function __construct(private PrintRenderer $pictures)
     {
     }
@@ -35,20 +42,66 @@ final readonly class PrintMeasurer
     public function measure(Master $master, Recipe $recipe, string $file, ?string $copy = null): PrintQualityMeasures
     {
         $part = $recipe->shownPart();
-        $matte = $recipe->write->matte;
         $isInInks = PlanReference::isInInks($master->header()) || 4 === $recipe->write->colour->profile->channels();
+        $words = null === $recipe->drawnByPage() ? $recipe->letteredInFile() : null;
         $similarity = ImageSimilarity::between(
-            PlanReference::of($master, $recipe->frame, $recipe->shown(), $recipe->enlarge->to, $matte, $copy, $isInInks),
-            PlanReference::ofPrint($file, $recipe->size(), $part, $matte, $isInInks),
+            $this->reference($master, $recipe, $words, $isInInks, $copy),
+            PlanReference::ofPrint($file, $recipe->size(), $part, $recipe->write->matte, $isInInks),
         )->ssim;
+        // Words may be as black as they like, and swing as far.
+        $plain = static fn (bool $stream): Image => self::covered(PrintFileReader::picture($file, $stream && null === $words), $words)
+            ->crop($part);
 
         return new PrintQualityMeasures(
             round($similarity, 4),
-            null === $recipe->finish->toneLimits ? null : self::atExtremes(PrintFileReader::picture($file, true)->crop($part)),
-            null === $recipe->finish->sharpening
-                ? null
-                : $this->halo($master, $recipe, PrintFileReader::picture($file, false)->crop($part)),
+            null === $recipe->finish->toneLimits ? null : self::atExtremes($plain(true)),
+            null === $recipe->finish->sharpening ? null : $this->halo($master, $recipe, $plain(false)),
+            null === $words ? null : round($this->laid($file, $recipe, $words), 4),
+            $this->contrast($file, $recipe),
         );
+    }
+
+    private function reference(Master $master, Recipe $recipe, ?Lettered $words, bool $isInInks, ?string $copy): Image
+    {
+        $part = $recipe->shownPart();
+        $reference = PlanReference::of(
+            $master, $recipe->frame, $recipe->shown(), $recipe->enlarge->to, $recipe->write->matte, $copy, $isInInks,
+        );
+
+        return null === $words ? $reference : LetteringCompositor::lay(
+            $reference,
+            $words->movedBy(-$part->x, -$part->y)->scaled($reference->size()->width / $part->width),
+            static fn (string $colour): array => [PlanReference::level($colour, $isInInks)],
+        );
+    }
+
+    private function laid(string $file, Recipe $recipe, Lettered $words): float
+    {
+        $samples = LetteringColour::delivered($recipe->write->colour, $recipe->write->bits)->samples(...);
+
+        return LetteringMeasurer::laid(PrintFileReader::picture($file, false), $words, $samples);
+    }
+
+    /** Of the words that stand out least. */
+    private function contrast(string $file, Recipe $recipe): ?float
+    {
+        $found = [];
+        foreach ($recipe->letteredInFile()->lines ?? [] as $line) {
+            $found[] = LetteringMeasurer::contrast(PrintFileReader::picture($file, false), $line) ?? \INF;
+        }
+        $least = min(\INF, ...$found);
+
+        return \INF === $least ? null : round($least, 2);
+    }
+
+    /** With grey where words are, and a little round them. */
+    private static function covered(Image $picture, ?Lettered $words): Image
+    {
+        $grey = static fn (string $colour): array => array_fill(
+            0, $picture->bands() - ($picture->hasAlpha() ? 1 : 0), PremultipliedAlpha::most($picture) / 2,
+        );
+
+        return null === $words ? $picture : LetteringCompositor::lay($picture, $words->grownBy(self::BESIDE_WORDS), $grey);
     }
 
     /** Share of the pixels that are pure black or pure white; of inks, of those that have none at all. */
@@ -74,9 +127,11 @@ final readonly class PrintMeasurer
     {
         $plain = $recipe->finishedBy($recipe->finish->withoutPrintSteps());
         $most = 0.0;
-        $shown = $recipe->shown();
+        [$shown, $part] = [$recipe->shown(), $recipe->shownPart()];
+        $words = null === $recipe->drawnByPage() ? $recipe->letteredInFile()?->movedBy(-$part->x, -$part->y) : null;
         foreach (self::windows($shown->size()) as $window) {
-            $before = self::bright($this->pictures->patch($master, $plain, $window->movedBy($shown->x, $shown->y)));
+            $patch = $this->pictures->patch($master, $plain, $window->movedBy($shown->x, $shown->y));
+            $before = self::bright(self::covered($patch, $words?->movedBy(-$window->x, -$window->y)));
             $after = self::bright(WorkingSpaceConverter::toSrgb($picture->crop($window)));
             $reach = 2 * (int) ceil($recipe->finish->sharpening?->radius->asPixels() ?? 1.0) + 1;
             $over = $after

@@ -19,6 +19,8 @@ use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\Finishing\MaskRaster;
 use Snugfit\Pixels\Finishing\MasterFinisher;
 use Snugfit\Pixels\Finishing\PrintFinisher;
+use Snugfit\Pixels\Lettering\LetteringColour;
+use Snugfit\Pixels\Lettering\LetteringCompositor;
 use Snugfit\Pixels\Onnx\OnnxFailed;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\UnreadableMaster;
@@ -26,7 +28,7 @@ use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 
-/** Master and recipe -> the print's pixels, in the space they are made in: tidied, enlarged, cut, finished, mounted, in this order. */
+/** Master and recipe -> the print's pixels, in the space they are made in: tidied, enlarged, cut, finished, mounted, lettered, in turn. */
 final readonly class PrintRenderer
 {
     /** Pixels of the crop round a patch that kernels, sharpening and grain may look at. */
@@ -73,6 +75,9 @@ final readonly class PrintRenderer
         );
 
         $print = null === $recipe->mount ? $image : LayoutCompositor::lay($image, $recipe->mount);
+        if (null !== $recipe->lettering) {
+            $print = LetteringCompositor::lay($print, $recipe->lettering, LetteringColour::working($space, $print)->samples(...));
+        }
 
         return null === $recipe->piece ? $print : $print->crop($recipe->piece);
     }
@@ -203,6 +208,7 @@ final readonly class PrintRenderer
         $isPart = !$part->contains($frame->crop) && !$frame->crop->size()->covers($recipe->enlarge->to);
         $anyRow =
             $isPart ||
+            null !== $recipe->lettering ||
             (null !== $recipe->mount && LayoutCompositor::readsAnyRow($recipe->mount)) ||
             !$frame->crop->size()->equals($recipe->enlarge->to);
 

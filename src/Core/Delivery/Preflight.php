@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Delivery;
 
+use Snugfit\Core\Lettering\Contrast;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Output\FileFormat;
@@ -28,6 +29,9 @@ final readonly class Preflight
 
     /** Share of the pixels: a lossy format's own swings put single ones on an extreme. */
     private const AT_EXTREMES = 0.001;
+
+    /** Share of the words' pixels: a lossy file's single ones may be off. */
+    private const LAID = 0.98;
 
     /** Levels of 255: edges that swing further have a halo that shows. */
     private const HALO = 60.0;
@@ -190,7 +194,33 @@ final readonly class Preflight
             );
         }
 
-        return $findings;
+        return [...$findings, ...self::words($measures)];
+    }
+
+    /** @return list<PreflightFinding> */
+    private static function words(PrintQualityMeasures $measures): array
+    {
+        if (null === $measures->lettering) {
+            return [];
+        }
+
+        return [
+            new PreflightFinding(
+                'Words',
+                'laid in their colour',
+                \sprintf('%.1f%% of them laid in their colour', 100 * $measures->lettering),
+                $measures->lettering >= self::LAID,
+            ),
+            // Told, and left to the person: faint words may be meant.
+            ...null === $measures->contrast ? [] : [
+                new PreflightFinding(
+                    'Contrast of the words',
+                    \sprintf('%s : 1 or more reads well', Contrast::LEAST),
+                    \sprintf('%.1f : 1%s', $measures->contrast, Contrast::judged($measures->contrast)),
+                    true,
+                ),
+            ],
+        ];
     }
 
     /** @param list<PreflightFinding> $findings */

@@ -16,17 +16,37 @@ final readonly class PrintQualityMeasures
         public ?float $atExtremes = null,
         /** Levels of 255 by which sharpened edges swing beyond what is round them; null where nothing was sharpened. */
         public ?float $halo = null,
+        /** Share of the letters' inside that has their colour, 0 to 1; null where there are no words. */
+        public ?float $lettering = null,
+        /** How well the words stand out that do so least, 1 to 21 (Core/Lettering/Contrast); null where there is nothing below. */
+        public ?float $contrast = null,
     ) {
+    }
+
+    public function withLettering(float $laid): self
+    {
+        return new self($this->similarity, $this->atExtremes, $this->halo, $laid, $this->contrast);
     }
 
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['likeness' => $this->similarity, 'at_extremes' => $this->atExtremes, 'halo' => $this->halo];
+        return [
+            'likeness' => $this->similarity,
+            'at_extremes' => $this->atExtremes,
+            'halo' => $this->halo,
+            ...null === $this->lettering ? [] : ['lettering' => $this->lettering, 'contrast' => $this->contrast],
+        ];
     }
 
     public static function fromRecord(JsonReader $record): self
     {
-        return new self($record->float('likeness'), $record->optionalFloat('at_extremes'), $record->optionalFloat('halo'));
+        return new self(
+            $record->float('likeness'),
+            $record->optionalFloat('at_extremes'),
+            $record->optionalFloat('halo'),
+            $record->optionalFloat('lettering'),
+            $record->optionalFloat('contrast'),
+        );
     }
 }

@@ -9,6 +9,7 @@ use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Product\Fabric;
 use Snugfit\Core\Product\FitMode;
+use Snugfit\Core\Product\Product;
 
 /** What a person should know of one artwork on one product before printing it. */
 final readonly class PlacementWarnings
@@ -55,10 +56,16 @@ final readonly class PlacementWarnings
         return array_values(array_filter($found));
     }
 
+    /** From the trim inwards: what shall be seen stays out of it. */
+    public static function safeMargin(Product $product): Length
+    {
+        return $product->safeMargin ?? Length::millimetres(self::SAFE);
+    }
+
     /** @param list<FractionBox> $boxes */
     private static function nearTrim(string $what, Placement $placement, array $boxes): ?string
     {
-        $margin = $placement->product->safeMargin ?? Length::millimetres(self::SAFE);
+        $margin = self::safeMargin($placement->product);
         $inches = self::nearestToTrim($placement, $margin, $boxes);
 
         return match (true) {

@@ -11,6 +11,7 @@ use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementReason;
 use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Lettering\ImpossibleLettering;
 use Snugfit\Core\Output\ImpossibleOutput;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
@@ -37,7 +38,7 @@ final readonly class ProductionPlanner
         }
         try {
             return $this->recipes->recipeFor($wanted->placement, $wanted->facts, $wanted->options);
-        } catch (ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput $e) {
+        } catch (ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput|ImpossibleLettering $e) {
             return new Refusal(RefusalReason::Impossible, $e->getMessage());
         }
     }

@@ -6,21 +6,18 @@ namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Finish\Finish;
 use Snugfit\Core\Fit\EdgeFill;
-use Snugfit\Core\Fit\ImageTransform;
-use Snugfit\Core\Fit\PrintLayout;
-use Snugfit\Core\Fit\QuarterTurn;
-use Snugfit\Core\JsonReader;
+use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Repair\EditList;
-use Snugfit\Core\Upscale\Effort;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Core\Upscale\UpscaleSettings;
 
 /**
  * How a print file is made from its master, whole and immutable: the same master and recipe always give the same
- * pixels. The canonical form is JSON without spaces, keys in alphabetical order; its SHA-256 names the result.
+ * pixels. The SHA-256 of its canonical form (RecipeJson) names the result.
  */
 final readonly class Recipe
 {
@@ -31,7 +28,7 @@ final readonly class Recipe
      * Of recipes that resample or rebuild: since this one what lies between two sizes stays where it is, before it was up to half a
      * pixel off, and flat graphics are drawn by a network.
      */
-    private const EXACT = 4;
+    public const EXACT = 4;
 
     public function __construct(
         public Frame $frame,
@@ -44,6 +41,8 @@ final readonly class Recipe
         public EditList $repair = new EditList(),
         /** What of the print the file holds, where it is one of several that hang beside each other; null for all. */
         public ?PixelWindow $piece = null,
+        /** Words that are laid on the whole print, in its own pixels. */
+        public ?Lettered $lettering = null,
     ) {
         if (null !== $piece && !$piece->fitsIn($this->whole())) {
             throw ImpossibleRecipe::cropOutside($piece, $this->whole());
@@ -104,13 +103,13 @@ final readonly class Recipe
     {
         $write = null === $page || null === $this->write->page ? $this->write : $this->write->onPage($page);
 
-        return new self($this->frame, $this->enlarge, $write, $this->mount, $this->finish, $this->repair, $piece);
+        return new self(...['write' => $write, 'piece' => $piece] + $this->parts());
     }
 
     /** The picture alone, without what is round it on the print. */
     public function unmounted(): self
     {
-        return new self($this->frame, $this->enlarge, $this->write, null, $this->finish, $this->repair);
+        return new self(...['mount' => null, 'piece' => null, 'lettering' => null] + $this->parts());
     }
 
     /** By one way all over, or by another in an area. */
@@ -118,7 +117,7 @@ final readonly class Recipe
     {
         $enlarge = new Enlarge($upscale, $this->enlarge->to, $area);
 
-        return new self($this->frame, $enlarge, $this->write, $this->mount, $this->finish, $this->repair, $this->piece);
+        return new self(...['enlarge' => $enlarge] + $this->parts());
     }
 
     /** As it was while a canvas had marks like any sheet; null where it makes no difference. */
@@ -126,15 +125,7 @@ final readonly class Recipe
     {
         return null === $this->write->page?->wrap
             ? null
-            : new self(
-                $this->frame,
-                $this->enlarge,
-                $this->write->onPage($this->write->page->unfolded()),
-                $this->mount,
-                $this->finish,
-                $this->repair,
-                $this->piece,
-            );
+            : new self(...['write' => $this->write->onPage($this->write->page->unfolded())] + $this->parts());
     }
 
     /**
@@ -154,12 +145,51 @@ final readonly class Recipe
             new Finish($this->finish->colourCorrection, toneLimits: $this->finish->toneLimits),
             $this->repair,
             $this->piece?->inFractionsOf($this->whole())->inPixelsOf($mount->canvas ?? $to),
+            $this->lettering?->scaled(($mount->canvas ?? $to)->width / $this->whole()->width),
         );
     }
 
     public function finishedBy(Finish $finish): self
     {
-        return new self($this->frame, $this->enlarge, $this->write, $this->mount, $finish, $this->repair, $this->piece);
+        return new self(...['finish' => $finish] + $this->parts());
+    }
+
+    /** The words in the file's own pixels, where they are no part of its picture but outlines beside it; null where there are none. */
+    public function drawnByPage(): ?Lettered
+    {
+        return FileFormat::Pdf === $this->write->format ? $this->letteredInFile() : null;
+    }
+
+    /** The words in the file's own pixels. */
+    public function letteredInFile(): ?Lettered
+    {
+        return $this->lettering?->movedBy(-($this->piece->x ?? 0), -($this->piece->y ?? 0));
+    }
+
+    /** Without its words. */
+    public function unlettered(): self
+    {
+        return new self(...['lettering' => null] + $this->parts());
+    }
+
+    /**
+     * @return array{
+     *     frame: Frame, enlarge: Enlarge, write: Write, mount: ?Mount, finish: Finish, repair: EditList, piece: ?PixelWindow,
+     *     lettering: ?Lettered,
+     * }
+     */
+    private function parts(): array
+    {
+        return [
+            'frame' => $this->frame,
+            'enlarge' => $this->enlarge,
+            'write' => $this->write,
+            'mount' => $this->mount,
+            'finish' => $this->finish,
+            'repair' => $this->repair,
+            'piece' => $this->piece,
+            'lettering' => $this->lettering,
+        ];
     }
 
     /**
@@ -180,13 +210,13 @@ final readonly class Recipe
 
     public function canonicalJson(): string
     {
-        return $this->json($this->isResampled() || $this->isRebuilt() ? self::EXACT : self::EDITION);
+        return RecipeJson::written($this, $this->isResampled() || $this->isRebuilt() ? self::EXACT : self::EDITION);
     }
 
     /** The hash that it had while the same recipe gave other pixels; null where it always gave these. */
     public function hashBefore(): ?string
     {
-        $before = $this->json(self::EDITION);
+        $before = RecipeJson::written($this, self::EDITION);
 
         return $before === $this->canonicalJson() ? null : hash('sha256', $before);
     }
@@ -211,72 +241,6 @@ final readonly class Recipe
             || EdgeFill::Blurred === $this->mount?->layout->edgeFill;
     }
 
-    private function json(int $edition): string
-    {
-        $transform = $this->frame->transform;
-
-        // What is left as it usually is stays out, so that recipes from before it could be chosen keep their names.
-        return json_encode(
-            [
-                'edition' => $edition,
-                'enlarge' => $this->enlargeToArray($edition),
-                ...$this->finish->isNone() ? [] : ['finish' => $this->finish->toArray()],
-                'frame' => [
-                    'crop' => $this->frame->crop->toRecipe(),
-                    'picture' => ['height' => $this->frame->picture->height, 'width' => $this->frame->picture->width],
-                    ...$transform->isUpright()
-                        ? []
-                        : [
-                            'pose' => [
-                                'flip' => $transform->flip,
-                                'tilt' => number_format($transform->tilt, 3, '.', ''),
-                                'turn' => $transform->turn->value,
-                            ],
-                        ],
-                ],
-                ...null === $this->mount ? [] : ['mount' => $this->mount->toArray()],
-                ...null === $this->piece ? [] : ['piece' => $this->piece->toRecipe()],
-                ...$this->repair->isSilent() ? [] : ['repair' => $this->repair->toRecipe()],
-                'write' => $this->write->toArray(),
-            ],
-            \JSON_THROW_ON_ERROR,
-        );
-    }
-
-    /** @return array<string, mixed> keys in alphabetical order */
-    private function enlargeToArray(int $edition): array
-    {
-        [$upscale, $to] = [$this->enlarge->settings, $this->enlarge->to];
-        // What is rebuilt was not always by a network.
-        $isByNetwork = static fn (?UpscaleMethod $method): bool => null !== $method
-            && $method->isLearned() && (UpscaleMethod::Rebuilt !== $method || self::EXACT === $edition);
-
-        return [
-            ...null === $this->enlarge->region ? [] : ['area' => $this->enlarge->region->toArray()],
-            ...Effort::Usual === $upscale->effort ? [] : ['effort' => $upscale->effort->value],
-            'height' => $to->height,
-            ...$isByNetwork($upscale->method) || $isByNetwork($this->enlarge->region?->settings->method)
-                ? ['networks' => UpscaleMethod::NETWORKS]
-                : [],
-            ...100 === $upscale->strength ? [] : ['strength' => $upscale->strength],
-            'way' => $upscale->method->value,
-            'width' => $to->width,
-        ];
-    }
-
-    private static function enlarge(JsonReader $enlarge): Enlarge
-    {
-        return new Enlarge(
-            new UpscaleSettings(
-                UpscaleMethod::from($enlarge->string('way')),
-                $enlarge->has('strength') ? $enlarge->int('strength') : 100,
-                $enlarge->has('effort') ? Effort::from($enlarge->string('effort')) : Effort::Usual,
-            ),
-            new PixelSize($enlarge->int('width'), $enlarge->int('height')),
-            $enlarge->has('area') ? UpscaleRegion::fromRecord($enlarge->record('area')) : null,
-        );
-    }
-
     public function hash(): string
     {
         return hash('sha256', $this->canonicalJson());
@@ -284,41 +248,6 @@ final readonly class Recipe
 
     public static function fromJson(string $json): self
     {
-        $record = JsonReader::decode($json, 'a recipe');
-        [$frame, $enlarge, $write] = [$record->record('frame'), $record->record('enlarge'), $record->record('write')];
-        [$crop, $picture] = [$frame->record('crop'), $frame->record('picture')];
-
-        return new self(
-            new Frame(
-                new PixelSize($picture->int('width'), $picture->int('height')),
-                PixelWindow::fromRecord($crop),
-                $frame->has('pose') ? self::pose($frame->record('pose')) : ImageTransform::upright(),
-            ),
-            self::enlarge($enlarge),
-            Write::fromRecord($write),
-            $record->has('mount') ? self::mount($record->record('mount')) : null,
-            $record->has('finish') ? Finish::fromRecord($record->record('finish')) : new Finish(),
-            $record->has('repair') ? EditList::fromRecipe($record->record('repair')) : new EditList(),
-            $record->has('piece') ? PixelWindow::fromRecord($record->record('piece')) : null,
-        );
-    }
-
-    private static function pose(JsonReader $transform): ImageTransform
-    {
-        return new ImageTransform(QuarterTurn::from($transform->int('turn')), $transform->bool('flip'), (float) $transform->string('tilt'));
-    }
-
-    private static function mount(JsonReader $mount): Mount
-    {
-        $canvas = $mount->record('canvas');
-
-        return new Mount(
-            new PixelSize($canvas->int('width'), $canvas->int('height')),
-            new PrintLayout(
-                PixelWindow::fromRecord($mount->record('part')),
-                EdgeFill::from($mount->string('edge')),
-                $mount->string('colour'),
-            ),
-        );
+        return RecipeJson::read($json);
     }
 }

@@ -10,6 +10,11 @@ use Snugfit\Core\Fit\EdgeFill;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\Fit\PrintLayout;
+use Snugfit\Core\Lettering\ImpossibleLettering;
+use Snugfit\Core\Lettering\LetteringLayout;
+use Snugfit\Core\Lettering\LetteringRequest;
+use Snugfit\Core\Lettering\SetLine;
+use Snugfit\Core\Lettering\Typesetter;
 use Snugfit\Core\Output\Compression;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Output\ImpossibleOutput;
@@ -23,11 +28,16 @@ use Snugfit\Core\Upscale\UpscaleSettings;
 /** Writes down how a placement's print file is made. */
 final readonly class RecipeBuilder
 {
+    /** @param ?Typesetter $typesetter null where there are no words to set */
+    public function __construct(private ?Typesetter $typesetter = null)
+    {
+    }
+
     /**
      * @param MasterFacts $facts of the prepared master, where something is done to it first
      *
-     * @throws ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput where the placement is short, or the format cannot hold the
-     *   print, or finishing cannot be as it is wished
+     * @throws ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput|ImpossibleLettering where the placement is short, or the format
+     *   cannot hold the print, or finishing or lettering cannot be as it is wished
      */
     public function recipeFor(Placement $placement, MasterFacts $facts, RenderOptions $options = new RenderOptions()): Recipe
     {
@@ -51,7 +61,22 @@ final readonly class RecipeBuilder
             null === $output->layout ? null : new Mount($output->size, $this->layout($output->layout, $write)),
             $options->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
             $options->repair->effective(),
+            lettering: LetteringLayout::lettered($this->lines($placement, $options->lettering)),
         );
+    }
+
+    /**
+     * The words as they are laid on a placement's print.
+     *
+     * @return list<SetLine>
+     *
+     * @throws ImpossibleLettering
+     */
+    public function lines(Placement $placement, LetteringRequest $request): array
+    {
+        return [] === $request->lettering->lines
+            ? []
+            : (new LetteringLayout($this->typesetter ?? throw ImpossibleLettering::notReady()))->of($request, $placement);
     }
 
     private function write(

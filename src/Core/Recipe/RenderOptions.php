@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Finish\FinishSettings;
+use Snugfit\Core\Lettering\LetteringRequest;
 use Snugfit\Core\Output\Compression;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Output\OutputColour;
@@ -40,38 +41,53 @@ final readonly class RenderOptions
         public Effort $effort = Effort::Usual,
         /** What is done to the master first. */
         public EditList $repair = new EditList(),
+        /** Words on the print. */
+        public LetteringRequest $lettering = new LetteringRequest(),
     ) {
     }
 
     public function finishedBy(FinishSettings $finish): self
     {
-        return $this->with($finish, $this->repair);
+        return new self(...['finish' => $finish] + $this->parts());
     }
 
     public function repairedBy(EditList $repair): self
     {
-        return $this->with($this->finish, $repair);
+        return new self(...['repair' => $repair] + $this->parts());
     }
 
-    private function with(FinishSettings $finish, EditList $repair): self
+    public function letteredBy(LetteringRequest $lettering): self
     {
-        return new self(
-            $this->format,
-            $this->upscale,
-            $finish,
-            $this->profile,
-            $this->intent,
-            $this->blackPoint,
-            $this->maxBytes,
-            $this->quality,
-            $this->leastQuality,
-            $this->matte,
-            $this->compression,
-            $this->cutMarks,
-            $this->region,
-            $this->effort,
-            $repair,
-        );
+        return new self(...['lettering' => $lettering] + $this->parts());
+    }
+
+    /**
+     * @return array{
+     *     format: ?FileFormat, upscale: ?UpscaleSettings, finish: FinishSettings, profile: ?Profile, intent: ?RenderingIntent,
+     *     blackPoint: ?bool, maxBytes: ?int, quality: ?int, leastQuality: int, matte: ?string, compression: ?Compression,
+     *     cutMarks: bool, region: ?UpscaleRegion, effort: Effort, repair: EditList, lettering: LetteringRequest,
+     * }
+     */
+    private function parts(): array
+    {
+        return [
+            'format' => $this->format,
+            'upscale' => $this->upscale,
+            'finish' => $this->finish,
+            'profile' => $this->profile,
+            'intent' => $this->intent,
+            'blackPoint' => $this->blackPoint,
+            'maxBytes' => $this->maxBytes,
+            'quality' => $this->quality,
+            'leastQuality' => $this->leastQuality,
+            'matte' => $this->matte,
+            'compression' => $this->compression,
+            'cutMarks' => $this->cutMarks,
+            'region' => $this->region,
+            'effort' => $this->effort,
+            'repair' => $this->repair,
+            'lettering' => $this->lettering,
+        ];
     }
 
     public function colour(OutputColour $usual): OutputColour

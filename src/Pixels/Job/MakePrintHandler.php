@@ -11,6 +11,7 @@ use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\PrintFileReader;
 use Snugfit\Pixels\PrintMeasurer;
 use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Writing\PdfInspector;
 
 /** Makes a print file, and finds in it what preflight asks for. */
 final readonly class MakePrintHandler implements PixelJobHandler
@@ -42,10 +43,14 @@ final readonly class MakePrintHandler implements PixelJobHandler
             return $found->toArray();
         }
         $measurer = new PrintMeasurer($this->renderer);
-        $measures = $this->printFiles->inPicture(
+        $measures = $this->printFiles->inStored(
             $job->target,
             static fn (string $file): PrintQualityMeasures => $measurer->measure($master, $recipe, $file, $job->copy),
         );
+        $drawn = $recipe->drawnByPage();
+        if (null !== $drawn) {
+            $measures = $measures->withLettering(PdfInspector::of($job->target)->draws($drawn, $recipe) ? 1.0 : 0.0);
+        }
 
         return $found->with($measures)->toArray();
     }

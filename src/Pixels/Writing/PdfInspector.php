@@ -5,11 +5,20 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Writing;
 
 use Snugfit\Core\Delivery\PdfBoxes;
+use Snugfit\Core\Failure;
+use Snugfit\Core\Lettering\Lettered;
+use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Pixels\UnwritablePrintFile;
 
 /** What is in a PDF, ours or another's, as poppler's pdfinfo and pdfimages read it. */
 final readonly class PdfInspector
 {
+    /** Bytes at a file's end in which words lie: after its picture. */
+    private const TAIL = 8_000_000;
+
+    /** Bytes at its beginning in which a page says what is on it. */
+    private const HEAD = 20_000;
+
     private function __construct(private string $path, public PdfBoxes $boxes)
     {
     }
@@ -58,6 +67,35 @@ final readonly class PdfInspector
             array_map(unlink(...), glob($folder.'/*') ?: []);
             rmdir($folder);
         }
+    }
+
+    /** Words that a page of ours draws on its picture, in the picture's pixels; null where it draws none. */
+    public function lettering(): ?PdfLettering
+    {
+        $bytes = (string) file_get_contents($this->path, offset: max(0, (int) filesize($this->path) - self::TAIL));
+        $start = strrpos($bytes, '<< /Type '.PdfLettering::TYPE.' /Length ');
+        if (false === $start || 1 !== preg_match('~/Length (\d+) >>\nstream\n~', $bytes, $found, \PREG_OFFSET_CAPTURE, $start)) {
+            return null;
+        }
+        try {
+            return PdfLettering::fromRecord(substr($bytes, $found[0][1] + \strlen($found[0][0]), (int) $found[1][0]));
+        } catch (Failure) {
+            return null;
+        }
+    }
+
+    /** Whether the page's content draws these words, where and in the colours that a recipe asks for. */
+    public function draws(Lettered $lettered, Recipe $recipe): bool
+    {
+        $page = $recipe->write->page;
+        if (null === $page) {
+            return false;
+        }
+        [$unit, $box] = [PdfFile::unit($page), $page->bleedBox()];
+        $place = array_map(static fn (float $value): float => $value / $unit, $box);
+        $drawing = PdfLettering::in($lettered, $recipe->write->colour)->drawing($place, $recipe->size());
+
+        return str_contains((string) file_get_contents($this->path, length: \strlen($drawing) + self::HEAD), $drawing);
     }
 
     /** @return ?array{float, float, float, float} */

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Writing;
 
+use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Output\Compression;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Output\Profile;
+use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\Image;
@@ -36,14 +38,15 @@ final readonly class PrintFileWriter
     private const CLASSIC_TIFF_BYTES = 2_500_000_000;
 
     /**
-     * @param \Closure(): Image $picture begins a pipeline that can be read once
+     * @param \Closure(): Image $picture   begins a pipeline that can be read once
+     * @param ?Lettered         $lettering words that the page draws itself, on the picture
      *
      * @throws UnwritablePrintFile
      */
-    public function write(\Closure $picture, Write $write, string $path): void
+    public function write(\Closure $picture, Write $write, string $path, ?Lettered $lettering = null): void
     {
         $begin = static fn (): Image => $picture()->withResolution($write->ppi->value / 25.4);
-        $this->save($begin(), $write, $write->quality, $path);
+        $this->save($begin(), $write, $write->quality, $path, $lettering);
         if (null === $write->limit || !$write->format->isLossy() || self::bytes($path) <= $write->limit->bytes) {
             return;
         }
@@ -51,7 +54,7 @@ final readonly class PrintFileWriter
         $kept = $path.'.v';
         try {
             $begin()->save('vips', $kept, []);
-            $this->saveBelow(Image::load('vips', $kept), $write, $write->limit->bytes, $write->limit->leastQuality, $path);
+            $this->saveBelow(Image::load('vips', $kept), $write, $write->limit, $path, $lettering);
         } finally {
             if (is_file($kept)) {
                 unlink($kept);
@@ -60,16 +63,17 @@ final readonly class PrintFileWriter
     }
 
     /** The highest quality whose file is within the limit: halved in, since a lower quality makes a smaller file. */
-    private function saveBelow(Image $picture, Write $write, int $most, int $least, string $path): void
+    private function saveBelow(Image $picture, Write $write, SizeLimit $limit, string $path, ?Lettered $lettering): void
     {
-        $this->save($picture, $write, $least, $path);
+        [$most, $least] = [$limit->bytes, $limit->leastQuality];
+        $this->save($picture, $write, $least, $path, $lettering);
         if (self::bytes($path) > $most) {
             throw UnwritablePrintFile::tooLarge(self::bytes($path), $most, $least);
         }
         [$fits, $tooMuch, $written] = [$least, $write->quality, $least];
         while ($tooMuch - $fits > 1) {
             $written = intdiv($fits + $tooMuch, 2);
-            $this->save($picture, $write, $written, $path);
+            $this->save($picture, $write, $written, $path, $lettering);
             if (self::bytes($path) <= $most) {
                 $fits = $written;
             } else {
@@ -77,11 +81,11 @@ final readonly class PrintFileWriter
             }
         }
         if ($written !== $fits) {
-            $this->save($picture, $write, $fits, $path);
+            $this->save($picture, $write, $fits, $path, $lettering);
         }
     }
 
-    private function save(Image $picture, Write $write, int $quality, string $path): void
+    private function save(Image $picture, Write $write, int $quality, string $path, ?Lettered $lettering): void
     {
         // The profile of what was converted is in the picture; sRGB is what it is where nothing was.
         $profile = Profile::Srgb === $write->colour->profile ? ['profile' => 'srgb'] : [];
@@ -105,7 +109,7 @@ final readonly class PrintFileWriter
                 ],
             ),
             FileFormat::Webp => $picture->save('webp', $path, $profile + ['Q' => $quality, 'smart-subsample' => 1, 'effort' => 4]),
-            FileFormat::Pdf => $this->pdf($picture, $write, $quality, $profile, $path),
+            FileFormat::Pdf => $this->pdf($picture, $write, $quality, $profile, $path, $lettering),
         };
     }
 
@@ -116,7 +120,7 @@ final readonly class PrintFileWriter
     }
 
     /** @param array<string, string> $profile */
-    private function pdf(Image $picture, Write $write, int $quality, array $profile, string $path): void
+    private function pdf(Image $picture, Write $write, int $quality, array $profile, string $path, ?Lettered $lettering): void
     {
         $jpeg = $path.'.jpg';
         try {
@@ -127,6 +131,7 @@ final readonly class PrintFileWriter
                 $picture->size(),
                 $write->page ?? throw new \LogicException('A PDF has a page.'),
                 $write->colour->profile,
+                null === $lettering ? null : PdfLettering::in($lettering, $write->colour),
             );
         } finally {
             if (is_file($jpeg)) {

@@ -11,12 +11,15 @@ use Snugfit\Core\Delivery\PrintFileFacts;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Lettering\ImpossibleLettering;
+use Snugfit\Core\Lettering\LetteringWarnings;
 use Snugfit\Core\Production\PlacementKey;
 use Snugfit\Core\Production\PlannedPrint;
 use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Production\RefusalReason;
 use Snugfit\Core\Production\RemakeReason;
 use Snugfit\Core\Production\WantedPrint;
+use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Pixels\Enlarger\UpscaleEstimator;
 use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\MakePrintJob;
@@ -34,6 +37,7 @@ final readonly class FolderMaker
         private PixelProcessPool $processes,
         private PlacementPlanner $planner,
         private ProductionPlanner $production,
+        private RecipeBuilder $recipes,
         private Preflight $preflight,
         private FolderMasterReader $masters,
         private FolderMasterPreparer $preparer,
@@ -82,10 +86,13 @@ final readonly class FolderMaker
                 $request = new PlacementRequest(focus: $master->facts->focus);
                 $placement = $this->planner->plan($master->facts->artwork(), $product, $request);
                 $key = new PlacementKey($master->name, $product->code);
-                $options = $order->optionsFor($placement)->repairedBy($master->edits);
+                $options = $order->optionsFor($placement)
+                    ->repairedBy($master->edits)
+                    ->letteredBy($order->lettering->of($master->name));
                 $wanted[] = new WantedPrint($key, $master->name, $master->facts, $placement, $options, $request);
             }
         }
+        $this->warn($wanted, $report);
         $files = [];
         $remade = [];
         foreach ($this->production->plan($wanted, $order->name, $delivery, new \DateTimeImmutable()) as $print) {
@@ -114,6 +121,31 @@ final readonly class FolderMaker
         }
 
         return array_values(array_filter($files));
+    }
+
+    /**
+     * Of the words on prints; what several have in common once.
+     *
+     * @param list<WantedPrint> $wanted
+     */
+    private function warn(array $wanted, FolderReport $report): void
+    {
+        $found = [];
+        foreach ($wanted as $one) {
+            try {
+                $lines = $this->recipes->lines($one->placement, $one->options->lettering);
+            } catch (ImpossibleLettering) {
+                // Told where it is refused.
+                continue;
+            }
+            foreach (LetteringWarnings::of($lines, $one->placement) as $sentence) {
+                $found[$sentence][] = $one->masterName.' on '.$one->placement->product->code;
+            }
+        }
+        foreach ($found as $sentence => $prints) {
+            $more = \count($prints) - 1;
+            $report->note(\sprintf('%s: %s', $prints[0].(0 === $more ? '' : " and $more more"), $sentence));
+        }
     }
 
     private function register(PlannedPrint $print, string $path, DeliveryFolder $delivery, FolderReport $report): ?WantedFile

@@ -23,6 +23,7 @@ final readonly class FolderRequest
         public NameTemplate $name = new NameTemplate(),
         public FolderEdits $edits = new FolderEdits(),
         public FolderScenes $scenes = new FolderScenes(),
+        public FolderLettering $lettering = new FolderLettering(),
     ) {
     }
 

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Lettering;
+
+use Snugfit\Core\JsonReader;
+
+/** The words on a print as they are laid, the last line on top. */
+final readonly class Lettered
+{
+    /** @param non-empty-list<LetteredLine> $lines */
+    public function __construct(public array $lines)
+    {
+    }
+
+    public function scaled(float $times): self
+    {
+        return new self(array_map(static fn (LetteredLine $line): LetteredLine => $line->scaled($times), $this->lines));
+    }
+
+    public function movedBy(float $x, float $y): self
+    {
+        return new self(array_map(static fn (LetteredLine $line): LetteredLine => $line->movedBy($x, $y), $this->lines));
+    }
+
+    /** As they are, with a line of so many pixels round them. */
+    public function grownBy(float $pixels): self
+    {
+        return new self(array_map(static fn (LetteredLine $line): LetteredLine => $line->grownBy($pixels), $this->lines));
+    }
+
+    /** @return list<array<string, mixed>> */
+    public function toRecipe(): array
+    {
+        return array_map(static fn (LetteredLine $line): array => $line->toRecipe(), $this->lines);
+    }
+
+    /** @param list<JsonReader> $records */
+    public static function fromRecipe(array $records): ?self
+    {
+        $lines = array_map(LetteredLine::fromRecipe(...), $records);
+
+        return [] === $lines ? null : new self($lines);
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Lettering;
+
+use Snugfit\Core\JsonReader;
+
+/** The lines of words on a print, as they were asked for. None at all is an answer, too: no lettering here. */
+final readonly class Lettering
+{
+    private const MOST = 20;
+
+    /** @param list<TextLine> $lines in the order in which they are laid, the last on top */
+    public function __construct(public array $lines = [])
+    {
+        if (\count($lines) > self::MOST) {
+            throw ImpossibleLettering::lines(self::MOST);
+        }
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return ['lines' => array_map(static fn (TextLine $line): array => $line->toArray(), $this->lines)];
+    }
+
+    /** @throws ImpossibleLettering */
+    public static function fromRecord(JsonReader $record): self
+    {
+        return new self(array_map(TextLine::fromRecord(...), $record->records('lines')));
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Lettering;
+
+use Snugfit\Core\Product\Product;
+
+/** Lettering, and what its words in braces stand for on one picture. */
+final readonly class LetteringRequest
+{
+    /** @param array<string, string> $words by their names */
+    public function __construct(public Lettering $lettering = new Lettering(), public array $words = [])
+    {
+    }
+
+    /**
+     * For a picture, which lends its name.
+     *
+     * @param string                $master its path below what was given
+     * @param array<string, string> $words  that a person gave for it
+     */
+    public static function ofPicture(Lettering $lettering, string $master, array $words): self
+    {
+        $name = pathinfo(str_replace('\\', '/', $master), \PATHINFO_FILENAME);
+
+        return new self($lettering, ['artwork' => str_replace('_', ' ', $name)] + $words);
+    }
+
+    /**
+     * A line's words as they are printed on a product.
+     *
+     * @return array{string, list<string>} and the names that nothing stands for
+     */
+    public function filled(string $text, Product $product): array
+    {
+        $known = ['product' => $product->name] + array_change_key_case($this->words);
+        $unknown = [];
+        $filled = preg_replace_callback('/\{([^{}]+)\}/u', static function (array $found) use ($known, &$unknown): string {
+            $name = mb_strtolower(trim($found[1]));
+            if (!isset($known[$name]) || '' === $known[$name]) {
+                $unknown[] = $name;
+            }
+
+            return $known[$name] ?? '';
+        }, $text);
+
+        return [trim((string) $filled), $unknown];
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Lettering;
+
+/** Turns words into outlines: letters chosen, joined and spaced as their typeface and script want it. */
+interface Typesetter
+{
+    /**
+     * @param string $text without line ends
+     *
+     * @throws ImpossibleLettering where there is no such face
+     */
+    public function set(string $text, FaceChoice $face, int $spacing): GlyphLine;
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Pixels\Lettering;
+
+use Snugfit\Core\Lettering\FaceChoice;
+use Snugfit\Core\Lettering\Glyph;
+use Snugfit\Core\Lettering\GlyphLine;
+use Snugfit\Core\Lettering\Typesetter;
+use Snugfit\Pixels\HarfBuzz\FontFile;
+use Snugfit\Pixels\HarfBuzz\TextRuns;
+
+/** Sets words by HarfBuzz: ligatures, kerning, marks, both directions. */
+final class HarfBuzzTypesetter implements Typesetter
+{
+    /** Lines that are kept: a batch has the same on many products. */
+    private const KEPT = 500;
+
+    /** @var array<string, non-empty-list<FontFile>> */
+    private array $open = [];
+
+    /** @var array<string, GlyphLine> */
+    private array $lines = [];
+
+    public function __construct(private readonly FaceShelf $faces)
+    {
+    }
+
+    public function set(string $text, FaceChoice $face, int $spacing): GlyphLine
+    {
+        $key = $face->code.' '.$face->weight.' '.$spacing.' '.$text;
+        $line = $this->lines[$key] ?? $this->line($text, $this->files($face), $spacing / 1000);
+        $this->lines = \count($this->lines) >= self::KEPT ? [$key => $line] : [$key => $line] + $this->lines;
+
+        return $line;
+    }
+
+    /** @return non-empty-list<FontFile> */
+    private function files(FaceChoice $choice): array
+    {
+        return $this->open[$choice->code.' '.$choice->weight] ??= array_map(
+            static fn (string $path): FontFile => FontFile::open($path, $choice->weight),
+            $this->faces->face($choice->code)->files,
+        );
+    }
+
+    /** @param non-empty-list<FontFile> $files */
+    private function line(string $text, array $files, float $spacing): GlyphLine
+    {
+        [$glyphs, $missing, $x, $space] = [[], [], 0.0, 0.0];
+        foreach (TextRuns::of($text, $files) as $run) {
+            $file = $files[$run->file];
+            $apart = $run->isJoined() ? 0.0 : $spacing;
+            $shaped = $file->shape($run, 0.0 !== $apart);
+            foreach ($shaped as $i => $glyph) {
+                if (0 === $glyph->number) {
+                    $missing[] = $glyph->character;
+                    continue;
+                }
+                $outline = $file->outline($glyph->number);
+                // Space comes after a letter with its marks, not between them.
+                $space = ($shaped[$i + 1]->cluster ?? -1) === $glyph->cluster ? 0.0 : $apart;
+                if (!$outline->isEmpty()) {
+                    $glyphs[] = new Glyph($outline, $x + $glyph->x, $glyph->y, $glyph->advance);
+                }
+                $x += $glyph->advance + $space;
+            }
+        }
+
+        return new GlyphLine($glyphs, $x - $space, $files[0]->capHeight(), array_values(array_unique($missing)));
+    }
+}
