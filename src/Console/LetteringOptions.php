@@ -11,20 +11,21 @@ use Snugfit\Core\Lettering\LetteringRequest;
 use Snugfit\Core\Lettering\TextLine;
 use Snugfit\Core\Lettering\WordsTable;
 use Snugfit\Core\MalformedJson;
+use Snugfit\Pixels\Lettering\FaceShelf;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputOption;
 
 /** Words that a command is asked to lay on prints. All methods throw InvalidArgumentException with a sentence. */
 final readonly class LetteringOptions
 {
-    public function __construct(private Options $option)
+    public function __construct(private Options $option, private FaceShelf $faces)
     {
     }
 
     public static function addTo(Command $command): void
     {
         $command
-            ->addOption('lettering', null, InputOption::VALUE_REQUIRED, 'JSON file with lines of words to lay on the prints (docs/guide.md)')
+            ->addOption('lettering', null, InputOption::VALUE_REQUIRED, 'JSON file with lines of words for the prints (docs/guide.md)')
             ->addOption(
                 'words',
                 null,
@@ -65,13 +66,14 @@ final readonly class LetteringOptions
     private function found(TextLine $line, string $folder): TextLine
     {
         $face = $line->style->face;
-        $isFile = 1 === preg_match('/\.(ttf|otf)$/i', $face->code);
-        $path = str_starts_with($face->code, '/') ? $face->code : $folder.'/'.$face->code;
-        if ($isFile && !is_file($path)) {
-            throw ImpossibleLettering::font($face->code);
-        }
+        if (1 !== preg_match('/\.(ttf|otf)$/i', $face->code)) {
+            $this->faces->face($face->code);
 
-        return $isFile ? $line->inFace($path) : $line;
+            return $line;
+        }
+        $path = str_starts_with($face->code, '/') ? $face->code : $folder.'/'.$face->code;
+
+        return is_file($path) ? $line->inFace($path) : throw ImpossibleLettering::font($face->code);
     }
 
     private function content(string $path): string

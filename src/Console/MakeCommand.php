@@ -12,6 +12,7 @@ use Snugfit\Core\Repair\Tracing;
 use Snugfit\Core\Scene\PreviewFormat;
 use Snugfit\Core\Scene\PreviewSize;
 use Snugfit\Core\Scene\Rail;
+use Snugfit\Pixels\Lettering\FaceShelf;
 use Snugfit\Pixels\Scene\SceneShelf;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Work\Child\CpuCount;
@@ -45,6 +46,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
         private readonly ProductRepository $productRepository,
         private readonly FolderProof $proof,
         private readonly SceneShelf $scenes,
+        private readonly FaceShelf $faces,
     ) {
         parent::__construct();
     }
@@ -164,7 +166,7 @@ final class MakeCommand extends Command implements SignalableCommandInterface
 
     private function lettering(Options $option): FolderLettering
     {
-        $asked = new LetteringOptions($option);
+        $asked = new LetteringOptions($option, $this->faces);
 
         return new FolderLettering($asked->lettering(), $asked->words());
     }

@@ -34,6 +34,7 @@ use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\Job\PreviewJob;
 use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Pixels\Lettering\FaceShelf;
 use Snugfit\Pixels\Scene\SceneFolder;
 use Snugfit\Pixels\Scene\SceneShelf;
 use Snugfit\Work\Child\CpuCount;
@@ -63,6 +64,7 @@ final class PanelsCommand extends Command
         private readonly ProductionPlanner $production,
         private readonly Preflight $preflight,
         private readonly SceneShelf $shelf,
+        private readonly FaceShelf $faces,
     ) {
         parent::__construct();
     }
@@ -73,6 +75,7 @@ final class PanelsCommand extends Command
             ->addArgument('out', InputArgument::REQUIRED, 'Folder for the print files');
         PanelOrder::addTo($this);
         MakingOptions::addTo($this);
+        LetteringOptions::addTo($this);
         $this->addOption('name', null, InputOption::VALUE_REQUIRED, 'Names by a template', PanelOrder::TEMPLATE)
             ->addOption('scenes', null, InputOption::VALUE_REQUIRED, 'Previews on walls: codes with commas between, like sofa,hall')
             ->addOption('scene-width', null, InputOption::VALUE_REQUIRED, 'Of previews in pixels', (string) PreviewSize::USUAL)
@@ -89,7 +92,8 @@ final class PanelsCommand extends Command
             is_file($in) || throw new \InvalidArgumentException(\sprintf('There is no file "%s".', $in));
             !$option->isTraced() || throw new \InvalidArgumentException('Pieces are made of pixels. Trace the picture first.');
             $order = PanelOrder::of($option);
-            $options = (new MakingOptions($option))->renderOptions();
+            $options = (new MakingOptions($option))->renderOptions()
+                ->letteredBy((new LetteringOptions($option, $this->faces))->request(basename($in)));
             $master = new JobMaster($in, (string) hash_file('sha256', $in));
             $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($master))->facts());
             $boxes = self::boxes($order, $facts);

@@ -28,6 +28,7 @@ use Snugfit\Core\Scene\SceneLook;
 use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\PreviewJob;
 use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Pixels\Lettering\FaceShelf;
 use Snugfit\Pixels\Scene\SceneShelf;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Work\Child\CpuCount;
@@ -57,6 +58,7 @@ final class ShowCommand extends Command
         private readonly ProductionPlanner $production,
         private readonly ProductRepository $productRepository,
         private readonly SceneShelf $scenes,
+        private readonly FaceShelf $faces,
     ) {
         parent::__construct();
     }
@@ -75,6 +77,7 @@ final class ShowCommand extends Command
             ->addOption('fabric', null, InputOption::VALUE_REQUIRED, 'The colour of what is printed on, like 1f2a44')
             ->addOption('proof', null, InputOption::VALUE_NONE, 'Colours as the press prints them')
             ->addOption('json', null, InputOption::VALUE_NONE, 'Tell all of it as JSON');
+        LetteringOptions::addTo($this);
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -96,6 +99,7 @@ final class ShowCommand extends Command
             );
             $look = self::look($option);
             $size = $option->previewSize('width');
+            $options = (new RenderOptions())->letteredBy((new LetteringOptions($option, $this->faces))->request(basename($in)));
         } catch (\InvalidArgumentException $e) {
             return WrongUsage::say($output, $e->getMessage());
         }
@@ -105,7 +109,7 @@ final class ShowCommand extends Command
             $request = new PlacementRequest(focus: $facts->focus);
             $placement = $this->planner->plan($facts->artwork(), $product, $request);
             $key = new PlacementKey($in, $product->code);
-            $wanted = new WantedPrint($key, basename($in), $facts, $placement, new RenderOptions(), $request);
+            $wanted = new WantedPrint($key, basename($in), $facts, $placement, $options, $request);
             $recipe = $this->production->decide($wanted);
             if ($recipe instanceof Refusal) {
                 return self::told($errors, $in, $recipe->sentence, self::REFUSED);

@@ -89,7 +89,7 @@ final readonly class PrintMeasurer
         foreach ($recipe->letteredInFile()->lines ?? [] as $line) {
             $found[] = LetteringMeasurer::contrast(PrintFileReader::picture($file, false), $line) ?? \INF;
         }
-        $least = min(\INF, ...$found);
+        $least = min([\INF, ...$found]);
 
         return \INF === $least ? null : round($least, 2);
     }

@@ -51,7 +51,7 @@ final readonly class GlyphLine
     public function thinnest(): ?float
     {
         $strokes = array_map(static fn (Glyph $glyph): float => StrokeMeter::thinnest($glyph->outline) ?? \INF, $this->glyphs);
-        $least = min(\INF, ...$strokes);
+        $least = min([\INF, ...$strokes]);
 
         return \INF === $least ? null : $least;
     }

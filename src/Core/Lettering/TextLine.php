@@ -26,7 +26,9 @@ final readonly class TextLine
         /** Of the circle that it is bent along, in degrees: up like a bridge, or, below zero, down like a bowl. */
         public float $arc = 0.0,
     ) {
-        if (mb_strlen($text) > self::LONGEST || 1 === preg_match('/[\x00-\x08\x0a-\x1f\x7f]/', $text) || !mb_check_encoding($text, 'UTF-8')) {
+        $isLine = mb_check_encoding($text, 'UTF-8') && mb_strlen($text) <= self::LONGEST
+            && 0 === preg_match('/[\x00-\x08\x0a-\x1f\x7f]/', $text);
+        if (!$isLine) {
             throw ImpossibleLettering::text(self::LONGEST);
         }
         if (!is_finite($arc) || abs($arc) > self::FULL) {
@@ -97,7 +99,10 @@ final readonly class TextLine
                 $record->optionalInt('spacing') ?? 0,
                 null === $outline
                     ? null
-                    : new LetterOutline(self::width($outline->string('width')), self::colour($outline->optionalString('colour') ?? 'ffffff')),
+                    : new LetterOutline(
+                        self::width($outline->string('width')),
+                        self::colour($outline->optionalString('colour') ?? 'ffffff'),
+                    ),
             ),
             self::place($record),
             TextAlignment::tryFrom($align) ?? throw ImpossibleLettering::alignment($align),

@@ -51,9 +51,8 @@ final class GlyphPen
             static function ($draw, $data, $state, float $x1, float $y1, float $x, float $y) use ($pen): void {
                 [$fromX, $fromY] = \array_slice($pen->points, -2);
                 // The same curve as a cubic one.
-                $pen->add(
-                    'C', $fromX + 2 / 3 * ($x1 - $fromX), -$fromY + 2 / 3 * ($y1 + $fromY), $x + 2 / 3 * ($x1 - $x), $y + 2 / 3 * ($y1 - $y), $x, $y,
-                );
+                $near = static fn (float $end, float $middle): float => $end + 2 / 3 * ($middle - $end);
+                $pen->add('C', $near($fromX, $x1), $near(-$fromY, $y1), $near($x, $x1), $near($y, $y1), $x, $y);
             },
             null,
             null,

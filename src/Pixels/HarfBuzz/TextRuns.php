@@ -27,11 +27,9 @@ final readonly class TextRuns
         $runs = [];
         $file = 0;
         foreach ($characters as $i => $character) {
-            // Marks stay with their letter's font where that has them.
-            $isMark = 1 === preg_match('/^[\p{M}\x{200C}\x{200D}]$/u', $character);
-            $file = $isMark && ($files[$file]->has($codes[$i]) || '' !== trim($character, "\u{200C}\u{200D}"))
-                ? $file
-                : self::file($codes[$i], $files);
+            // Marks, spaces and signs that belong to no script stay in the font of what they follow.
+            $isAny = 1 === preg_match('/^[\p{Common}\p{Inherited}]$/u', $character);
+            $file = $isAny && $i > 0 && $files[$file]->has($codes[$i]) ? $file : self::file($codes[$i], $files);
             $last = end($runs);
             if (false !== $last && $last->level === $levels[$i] && $last->script === $scripts[$i] && $last->file === $file) {
                 $runs[array_key_last($runs)] = new TextRun($last->text.$character, $last->level, $last->script, $file);
@@ -106,7 +104,7 @@ final readonly class TextRuns
     private static function fromLeft(array $runs): array
     {
         $levels = array_map(static fn (TextRun $run): int => $run->level, $runs);
-        for ($level = max(0, ...$levels); $level > 0; --$level) {
+        for ($level = max([0, ...$levels]); $level > 0; --$level) {
             for ($i = 0, $count = \count($runs); $i < $count; ++$i) {
                 $end = $i;
                 while ($end < $count && $runs[$end]->level >= $level) {

@@ -47,11 +47,17 @@ final readonly class MakePrintHandler implements PixelJobHandler
             $job->target,
             static fn (string $file): PrintQualityMeasures => $measurer->measure($master, $recipe, $file, $job->copy),
         );
-        $drawn = $recipe->drawnByPage();
-        if (null !== $drawn) {
-            $measures = $measures->withLettering(PdfInspector::of($job->target)->draws($drawn, $recipe) ? 1.0 : 0.0);
-        }
 
-        return $found->with($measures)->toArray();
+        return $found->with(self::withWords($measures, $recipe, $job->target))->toArray();
+    }
+
+    /** With what a page draws itself: it is there, or it is not. */
+    public static function withWords(PrintQualityMeasures $measures, Recipe $recipe, string $file): PrintQualityMeasures
+    {
+        $drawn = $recipe->drawnByPage();
+
+        return null === $drawn
+            ? $measures
+            : $measures->withLettering(PdfInspector::of($file)->draws($drawn, $recipe) ? 1.0 : 0.0);
     }
 }
