@@ -165,6 +165,7 @@ export default () => ({
       w: () => press(this.layout.fitMode === 'whole' ? 'sits-fill' : 'sits-whole'),
       l: () => this.use('level'),
       k: () => this.use('keep'),
+      y: () => this.dom().root.querySelector('[data-lettering]')?.click(),
       ',': () => this.dom().root.querySelector('[data-step=before]')?.click(),
       '.': () => this.dom().root.querySelector('[data-step=after]')?.click(),
     };

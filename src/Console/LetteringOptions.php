@@ -71,9 +71,9 @@ final readonly class LetteringOptions
 
             return $line;
         }
-        $path = str_starts_with($face->code, '/') ? $face->code : $folder.'/'.$face->code;
+        $path = realpath(str_starts_with($face->code, '/') ? $face->code : $folder.'/'.$face->code);
 
-        return is_file($path) ? $line->inFace($path) : throw ImpossibleLettering::font($face->code);
+        return false === $path ? throw ImpossibleLettering::font($face->code) : $line->inFace($path);
     }
 
     private function content(string $path): string

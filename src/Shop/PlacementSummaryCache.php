@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Shop;
 
+use Snugfit\Core\Lettering\ImpossibleLettering;
+use Snugfit\Core\Lettering\Typesetter;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Recipe\Recipe;
@@ -30,6 +32,7 @@ final class PlacementSummaryCache
         private readonly CacheInterface $cache,
         private readonly DataFolder $data,
         private readonly CodeVersion $code,
+        private readonly Typesetter $typesetter,
     ) {
     }
 
@@ -49,12 +52,18 @@ final class PlacementSummaryCache
         if ($kept['products'] !== $shared) {
             $kept = ['products' => $shared, 'artworks' => []];
         }
-        $figures = $rows = [];
+        $figures = $rows = $fingerprints = [];
         $isNew = false;
-        foreach ($this->sheet->artworks($batch) as $artwork) {
+        $artworks = $this->sheet->artworks($batch);
+        foreach ($artworks as $artwork) {
+            $fingerprints[$artwork->id()] = self::fingerprint($artwork);
+        }
+        $isKnown = static fn (BatchArtwork $one): bool => ($kept['artworks'][$one->id()][0] ?? null) === $fingerprints[$one->id()];
+        $this->setWords(array_filter($artworks, static fn (BatchArtwork $one): bool => !$isKnown($one)), $products);
+        foreach ($artworks as $artwork) {
             $id = $artwork->id();
-            $fingerprint = self::fingerprint($artwork);
-            if (($kept['artworks'][$id][0] ?? null) === $fingerprint) {
+            $fingerprint = $fingerprints[$id];
+            if ($isKnown($artwork)) {
                 $rows[$id] = $kept['artworks'][$id];
                 $figures[$id] = array_map(
                     static fn (Product $product, array $row): PlacementSummary => PlacementSummary::ofRow($artwork, $product, $row),
@@ -72,6 +81,29 @@ final class PlacementSummaryCache
         }
 
         return $figures;
+    }
+
+    /**
+     * All at once: one by one, each would wait for a process of its own.
+     *
+     * @param array<BatchArtwork> $artworks
+     * @param list<Product>       $products
+     */
+    private function setWords(array $artworks, array $products): void
+    {
+        $words = [];
+        foreach ($artworks as $artwork) {
+            foreach ($products as $product) {
+                foreach (EffectiveSettings::of($artwork, $product)->lettering()->words($product) as $one) {
+                    $words[$one->key()] = $one;
+                }
+            }
+        }
+        try {
+            $this->typesetter->set(array_values($words));
+        } catch (ImpossibleLettering) {
+            // Each placement tells its own.
+        }
     }
 
     /**

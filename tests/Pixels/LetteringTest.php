@@ -13,10 +13,12 @@ use Snugfit\Core\Finish\Finish;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Lettering\FaceChoice;
 use Snugfit\Core\Lettering\Glyph;
+use Snugfit\Core\Lettering\GlyphLine;
 use Snugfit\Core\Lettering\ImpossibleLettering;
 use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Lettering\LetteredLine;
 use Snugfit\Core\Lettering\VectorPath;
+use Snugfit\Core\Lettering\Words;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
@@ -63,7 +65,7 @@ final class LetteringTest extends PixelTestCase
     #[DataProvider('words')]
     public function test_letters_stand_where_other_programs_put_them(string $text, string $face, string $file, int $weight): void
     {
-        $set = (new HarfBuzzTypesetter(new FaceShelf()))->set($text, new FaceChoice($face, $weight), 0);
+        $set = self::setWords($text, $face, $weight);
         self::assertSame([], $set->missing);
         $told = json_decode($this->tool('hb-shape', '--output-format=json', '--no-glyph-names', "--variations=wght=$weight", self::font($file), $text), true);
         $pen = 0;
@@ -92,7 +94,7 @@ final class LetteringTest extends PixelTestCase
     #[DataProvider('mixed')]
     public function test_lines_that_run_both_ways_look_as_pango_sets_them(string $text): void
     {
-        $set = (new HarfBuzzTypesetter(new FaceShelf()))->set($text, new FaceChoice('rubik', 300), 0);
+        $set = self::setWords($text, 'rubik', 300);
         // 10 mm at 1800 ppi, so that Pango's whole pixels are no matter: 0.05 mm are 3.5 of them.
         $em = 10 / 25.4 * 1800;
         $ours = $set->outline(0.0)->placed($em, $set->width * $em / 2 + 40, $em * 1.2);
@@ -112,16 +114,14 @@ final class LetteringTest extends PixelTestCase
 
     public function test_spacing_takes_ligatures_apart_and_leaves_joined_scripts_alone(): void
     {
-        $setter = new HarfBuzzTypesetter(new FaceShelf());
-        $face = new FaceChoice('source-serif-4', 400);
-        self::assertCount(9, $setter->set('fjordfish', $face, 100)->glyphs);
-        self::assertEqualsWithDelta(0.1 * 8, $setter->set('Mmmmmmmmm', $face, 100)->width - $setter->set('Mmmmmmmmm', $face, 0)->width, 1e-6, 'between letters, not after the last');
-        $arabic = new FaceChoice('rubik', 400);
-        self::assertSame($setter->set('مرحبا', $arabic, 0)->width, $setter->set('مرحبا', $arabic, 300)->width);
-        self::assertSame(['☃', '漢'], $setter->set('a☃b漢☃', $face, 0)->missing);
-        self::assertSame([], $setter->set('', $face, 0)->glyphs);
+        $face = ['source-serif-4', 400];
+        self::assertCount(9, self::setWords('fjordfish', ...$face, spacing: 100)->glyphs);
+        self::assertEqualsWithDelta(0.1 * 8, self::setWords('Mmmmmmmmm', ...$face, spacing: 100)->width - self::setWords('Mmmmmmmmm', ...$face)->width, 1e-6, 'between letters, not after the last');
+        self::assertSame(self::setWords('مرحبا', 'rubik', 400)->width, self::setWords('مرحبا', 'rubik', 400, 300)->width);
+        self::assertSame(['☃', '漢'], self::setWords('a☃b漢☃', ...$face)->missing);
+        self::assertSame([], self::setWords('', ...$face)->glyphs);
         // Greek is in a file of its own.
-        self::assertSame([], $setter->set('Φάρος and Tern', $face, 0)->missing);
+        self::assertSame([], self::setWords('Φάρος and Tern', ...$face)->missing);
     }
 
     public function test_a_face_is_one_that_ships_or_a_file_that_is_one(): void
@@ -129,14 +129,13 @@ final class LetteringTest extends PixelTestCase
         $shelf = new FaceShelf($this->folder.'/faces');
         $code = $shelf->keep(self::font('caveat-latin'), 'Pier hand');
         self::assertSame(['Pier hand', true], [$shelf->face($code)->label, $shelf->face($code)->isOwn]);
-        $setter = new HarfBuzzTypesetter($shelf);
-        self::assertEquals($setter->set('Tern', new FaceChoice('caveat', 500), 0), $setter->set('Tern', new FaceChoice($code, 500), 0));
+        self::assertEquals(self::setWords('Tern', 'caveat', 500), (new HarfBuzzTypesetter($shelf->all()))->set([new Words('Tern', new FaceChoice($code, 500))])[0]);
         $shelf->remove($code);
         file_put_contents($this->folder.'/broken.otf', random_bytes(4000));
         file_put_contents($this->folder.'/empty.ttf', '');
         foreach ([$code, 'no-such', $this->folder.'/broken.otf', $this->folder.'/empty.ttf', '../../etc/passwd'] as $none) {
             try {
-                (new HarfBuzzTypesetter($shelf))->set('Tern', new FaceChoice($none), 0);
+                (new HarfBuzzTypesetter([$none => $shelf->face($none)]))->set([new Words('Tern', new FaceChoice($none))]);
                 self::fail($none.' was taken');
             } catch (ImpossibleLettering) {
                 $this->addToAssertionCount(1);
@@ -272,6 +271,15 @@ final class LetteringTest extends PixelTestCase
     private function shownAt(string $path, int $x, int $y): array
     {
         return (new PrintFileReader())->inPicture($path, static fn (string $picture): array => array_map(intval(...), \array_slice(Image::thumbnailOf($picture, 600)->crop(new PixelWindow($x, $y, 1, 1))->values(), 0, 3)));
+    }
+
+    private static function setWords(string $text, string $face, int $weight, int $spacing = 0): GlyphLine
+    {
+        $line = (new HarfBuzzTypesetter((new FaceShelf())->all()))->set([new Words($text, new FaceChoice($face, $weight), $spacing)])[0];
+        // As a child process tells it.
+        self::assertEquals($line, GlyphLine::fromRecord(JsonReader::decode(json_encode($line->toArray(), \JSON_THROW_ON_ERROR), 'a test')));
+
+        return $line;
     }
 
     private static function linear(int $value): float

@@ -11,6 +11,7 @@ use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Finish\ToneLimits;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\Framing;
+use Snugfit\Core\Lettering\Typesetter;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Product\OrientationRule;
@@ -110,7 +111,7 @@ final class PlacementSummaryCacheTest extends ShopTestCase
 
     private function figures(string $code = 'of now'): PlacementSummaryCache
     {
-        return new PlacementSummaryCache($this->service(BatchPlanner::class), new ProductionPlanner(), $this->cache, new DataFolder($this->data), new CodeVersion($code));
+        return new PlacementSummaryCache($this->service(BatchPlanner::class), new ProductionPlanner(), $this->cache, new DataFolder($this->data), new CodeVersion($code), $this->service(Typesetter::class));
     }
 
     /** @return list<PlacementSummary> */

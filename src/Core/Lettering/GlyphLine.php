@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Lettering;
 
+use Snugfit\Core\JsonReader;
+
 /** A line as it was set, in ems. */
 final readonly class GlyphLine
 {
@@ -12,12 +14,14 @@ final readonly class GlyphLine
      * @param float        $width     of the whole line, without the space after its last letter
      * @param float        $capHeight of a capital letter
      * @param list<string> $missing   letters that the face does not have; nothing is drawn for them
+     * @param ?float       $thinnest  how thick its thinnest strokes are; null where nothing is drawn
      */
     public function __construct(
         public array $glyphs,
         public float $width,
         public float $capHeight,
         public array $missing = [],
+        public ?float $thinnest = null,
     ) {
     }
 
@@ -47,12 +51,47 @@ final readonly class GlyphLine
         }, $this->glyphs));
     }
 
-    /** How thick its thinnest strokes are; null where nothing is drawn. */
-    public function thinnest(): ?float
+    /** @return array<string, mixed> letters that stand there more than once are written once */
+    public function toArray(): array
     {
-        $strokes = array_map(static fn (Glyph $glyph): float => StrokeMeter::thinnest($glyph->outline) ?? \INF, $this->glyphs);
-        $least = min([\INF, ...$strokes]);
+        [$numbers, $outlines, $glyphs] = [[], [], []];
+        foreach ($this->glyphs as $glyph) {
+            $key = serialize($glyph->outline);
+            if (!isset($numbers[$key])) {
+                $numbers[$key] = \count($outlines);
+                $outlines[] = ['steps' => $glyph->outline->steps, 'points' => $glyph->outline->points];
+            }
+            $glyphs[] = ['outline' => $numbers[$key], 'place' => [$glyph->x, $glyph->y, $glyph->advance]];
+        }
 
-        return \INF === $least ? null : $least;
+        return [
+            'outlines' => $outlines,
+            'glyphs' => $glyphs,
+            'width' => $this->width,
+            'cap_height' => $this->capHeight,
+            'missing' => $this->missing,
+            'thinnest' => $this->thinnest,
+        ];
+    }
+
+    public static function fromRecord(JsonReader $record): self
+    {
+        $outlines = array_map(
+            static fn (JsonReader $one): VectorPath => new VectorPath($one->string('steps'), $one->floats('points')),
+            $record->records('outlines'),
+        );
+        $glyphs = array_map(static function (JsonReader $one) use ($outlines): Glyph {
+            [$x, $y, $advance] = array_pad($one->floats('place'), 3, 0.0);
+
+            return new Glyph($outlines[$one->int('outline')] ?? new VectorPath(), $x, $y, $advance);
+        }, $record->records('glyphs'));
+
+        return new self(
+            $glyphs,
+            $record->float('width'),
+            $record->float('cap_height'),
+            $record->strings('missing'),
+            $record->optionalFloat('thinnest'),
+        );
     }
 }

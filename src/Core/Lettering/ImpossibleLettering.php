@@ -12,6 +12,12 @@ final class ImpossibleLettering extends \InvalidArgumentException implements Fai
 {
     use TellsSentence;
 
+    /** @param string $sentence of what failed elsewhere */
+    public static function failed(string $sentence, \Throwable $cause): self
+    {
+        return new self($sentence, previous: $cause);
+    }
+
     public static function path(): self
     {
         return new self('An outline is damaged: it is drawn with M, L, C and Z.');

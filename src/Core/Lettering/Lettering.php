@@ -25,6 +25,20 @@ final readonly class Lettering
         return ['lines' => array_map(static fn (TextLine $line): array => $line->toArray(), $this->lines)];
     }
 
+    /**
+     * As a scope of settings keeps it.
+     *
+     * @return ?self null where it says nothing, or what it says came from an edition that knew more
+     */
+    public static function ofRecord(JsonReader $settings): ?self
+    {
+        try {
+            return $settings->has('lettering') ? self::fromRecord($settings->record('lettering')) : null;
+        } catch (ImpossibleLettering) {
+            return null;
+        }
+    }
+
     /** @throws ImpossibleLettering */
     public static function fromRecord(JsonReader $record): self
     {

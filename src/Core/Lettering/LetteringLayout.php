@@ -30,9 +30,10 @@ final readonly class LetteringLayout
         }
         $below = self::pictureEnd($placement, $output);
         $set = [];
+        $lines = $this->typesetter->set($request->words($placement->product));
         foreach ($request->lettering->lines as $number => $line) {
             [$text, $wordless] = $request->filled($line->text, $placement->product);
-            $glyphs = $this->typesetter->set($text, $line->style->face, $line->style->spacing);
+            $glyphs = $lines[$number];
             $em = $line->style->size->on($placement->product->trim);
             $size = $em->inInches() * $output->ppi->value;
             [$x, $y] = self::foot($line, $placement, $output, $glyphs, $size, $below);
@@ -52,6 +53,7 @@ final readonly class LetteringLayout
                     $outline->colour ?? 'ffffff',
                 ),
                 $em,
+                self::share($line, self::trim($placement, $output), $glyphs, $size, [$x, $y]),
                 $wordless,
             );
         }
@@ -91,6 +93,19 @@ final readonly class LetteringLayout
         $trim = self::trim($placement, $output);
 
         return (float) min($trim->y + $trim->height, null === $part ? \PHP_INT_MAX : $part->y + $part->height);
+    }
+
+    /**
+     * @param array{float, float} $foot
+     *
+     * @return array{float, float}
+     */
+    private static function share(TextLine $line, PixelWindow $trim, GlyphLine $glyphs, float $size, array $foot): array
+    {
+        return [
+            ($foot[0] - (0.5 - $line->alignment->before()) * $glyphs->width * $size - $trim->x) / $trim->width,
+            ($foot[1] - $glyphs->capHeight * $size / 2 - $trim->y) / $trim->height,
+        ];
     }
 
     /**

@@ -9,8 +9,8 @@ use Snugfit\Core\Product\Product;
 /** Lettering, and what its words in braces stand for on one picture. */
 final readonly class LetteringRequest
 {
-    /** @param array<string, string> $words by their names */
-    public function __construct(public Lettering $lettering = new Lettering(), public array $words = [])
+    /** @param array<string, string> $own what words in braces stand for, by their names */
+    public function __construct(public Lettering $lettering = new Lettering(), public array $own = [])
     {
     }
 
@@ -27,6 +27,21 @@ final readonly class LetteringRequest
         return new self($lettering, ['artwork' => str_replace('_', ' ', $name)] + $words);
     }
 
+    /** Other lines with the same picture's words. */
+    public function of(Lettering $lettering): self
+    {
+        return new self($lettering, $this->own);
+    }
+
+    /** @return list<Words> line by line */
+    public function words(Product $product): array
+    {
+        return array_map(
+            fn (TextLine $line): Words => new Words($this->filled($line->text, $product)[0], $line->style->face, $line->style->spacing),
+            $this->lettering->lines,
+        );
+    }
+
     /**
      * A line's words as they are printed on a product.
      *
@@ -34,7 +49,7 @@ final readonly class LetteringRequest
      */
     public function filled(string $text, Product $product): array
     {
-        $known = ['product' => $product->name] + array_change_key_case($this->words);
+        $known = ['product' => $product->name] + array_change_key_case($this->own);
         $unknown = [];
         $filled = preg_replace_callback('/\{([^{}]+)\}/u', static function (array $found) use ($known, &$unknown): string {
             $name = mb_strtolower(trim($found[1]));

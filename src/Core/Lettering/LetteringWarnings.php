@@ -54,8 +54,7 @@ final readonly class LetteringWarnings
     private static function thin(SetLine $line, string $said): array
     {
         $warnings = [];
-        $thinnest = $line->glyphs->thinnest();
-        $strokes = null === $thinnest ? null : $thinnest * $line->em->inMillimetres();
+        $strokes = null === $line->glyphs->thinnest ? null : $line->glyphs->thinnest * $line->em->inMillimetres();
         $outline = $line->line->style->outline;
         // A line round the letters carries them, whatever their own strokes are.
         if (null !== $strokes && $strokes < self::THIN && (null === $outline || $outline->colour !== $line->line->style->colour)) {

@@ -12,6 +12,7 @@ final readonly class SetLine
     /**
      * @param int          $number   its place among the lines that were asked for, from 0
      * @param Length       $em       its letters' size on paper
+     * @param array{float, float} $at    where its letters' middle lies, in shares of the trim, whatever it was placed by
      * @param list<string> $wordless names in braces that nothing stands for
      */
     public function __construct(
@@ -20,6 +21,7 @@ final readonly class SetLine
         public GlyphLine $glyphs,
         public LetteredLine $laid,
         public Length $em,
+        public array $at,
         public array $wordless,
     ) {
     }

@@ -8,9 +8,11 @@ namespace Snugfit\Core\Lettering;
 interface Typesetter
 {
     /**
-     * @param string $text without line ends
+     * @param list<Words> $words
+     *
+     * @return list<GlyphLine> in the same order
      *
      * @throws ImpossibleLettering where there is no such face
      */
-    public function set(string $text, FaceChoice $face, int $spacing): GlyphLine;
+    public function set(array $words): array;
 }

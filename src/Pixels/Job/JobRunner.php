@@ -54,6 +54,9 @@ final readonly class JobRunner
             new GuideHandler($renderer, $masters),
             new TileHandler(),
             new BookletHandler(),
+            new ContrastHandler($renderer, $masters),
+            new CheckFaceHandler(),
+            new SetWordsHandler(),
         ]);
     }
 

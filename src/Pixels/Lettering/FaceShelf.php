@@ -56,7 +56,7 @@ final readonly class FaceShelf
      */
     public function face(string $code): Face
     {
-        if (1 === preg_match('/\.(ttf|otf)$/i', $code) && is_file($code)) {
+        if (str_starts_with($code, '/') && is_file($code)) {
             return new Face($code, basename($code), [$code]);
         }
         $faces = $this->all();

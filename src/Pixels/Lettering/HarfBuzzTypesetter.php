@@ -7,7 +7,10 @@ namespace Snugfit\Pixels\Lettering;
 use Snugfit\Core\Lettering\FaceChoice;
 use Snugfit\Core\Lettering\Glyph;
 use Snugfit\Core\Lettering\GlyphLine;
+use Snugfit\Core\Lettering\ImpossibleLettering;
+use Snugfit\Core\Lettering\StrokeMeter;
 use Snugfit\Core\Lettering\Typesetter;
+use Snugfit\Core\Lettering\Words;
 use Snugfit\Pixels\HarfBuzz\FontFile;
 use Snugfit\Pixels\HarfBuzz\TextRuns;
 
@@ -23,17 +26,19 @@ final class HarfBuzzTypesetter implements Typesetter
     /** @var array<string, GlyphLine> */
     private array $lines = [];
 
-    public function __construct(private readonly FaceShelf $faces)
+    /** @param array<string, Face> $faces by code */
+    public function __construct(private readonly array $faces)
     {
     }
 
-    public function set(string $text, FaceChoice $face, int $spacing): GlyphLine
+    public function set(array $words): array
     {
-        $key = $face->code.' '.$face->weight.' '.$spacing.' '.$text;
-        $line = $this->lines[$key] ?? $this->line($text, $this->files($face), $spacing / 1000);
-        $this->lines = \count($this->lines) >= self::KEPT ? [$key => $line] : [$key => $line] + $this->lines;
+        return array_map(function (Words $one): GlyphLine {
+            $line = $this->lines[$one->key()] ?? $this->line($one->text, $this->files($one->face), $one->spacing / 1000);
+            $this->lines = \count($this->lines) >= self::KEPT ? [$one->key() => $line] : [$one->key() => $line] + $this->lines;
 
-        return $line;
+            return $line;
+        }, $words);
     }
 
     /** @return non-empty-list<FontFile> */
@@ -41,14 +46,14 @@ final class HarfBuzzTypesetter implements Typesetter
     {
         return $this->open[$choice->code.' '.$choice->weight] ??= array_map(
             static fn (string $path): FontFile => FontFile::open($path, $choice->weight),
-            $this->faces->face($choice->code)->files,
+            ($this->faces[$choice->code] ?? throw ImpossibleLettering::face($choice->code, array_keys($this->faces)))->files,
         );
     }
 
     /** @param non-empty-list<FontFile> $files */
     private function line(string $text, array $files, float $spacing): GlyphLine
     {
-        [$glyphs, $missing, $x, $space] = [[], [], 0.0, 0.0];
+        [$glyphs, $missing, $thinnest, $x, $space] = [[], [], \INF, 0.0, 0.0];
         foreach (TextRuns::of($text, $files) as $run) {
             $file = $files[$run->file];
             $apart = $run->isJoined() ? 0.0 : $spacing;
@@ -63,11 +68,18 @@ final class HarfBuzzTypesetter implements Typesetter
                 $space = ($shaped[$i + 1]->cluster ?? -1) === $glyph->cluster ? 0.0 : $apart;
                 if (!$outline->isEmpty()) {
                     $glyphs[] = new Glyph($outline, $x + $glyph->x, $glyph->y, $glyph->advance);
+                    $thinnest = min($thinnest, StrokeMeter::thinnest($outline) ?? \INF);
                 }
                 $x += $glyph->advance + $space;
             }
         }
 
-        return new GlyphLine($glyphs, $x - $space, $files[0]->capHeight(), array_values(array_unique($missing)));
+        return new GlyphLine(
+            $glyphs,
+            $x - $space,
+            $files[0]->capHeight(),
+            array_values(array_unique($missing)),
+            \INF === $thinnest ? null : $thinnest,
+        );
     }
 }

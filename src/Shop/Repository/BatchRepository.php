@@ -60,6 +60,26 @@ final class BatchRepository extends ServiceEntityRepository
         ));
     }
 
+    /**
+     * Batches whose words are set in a typeface.
+     *
+     * @return list<string> their names, in quotes
+     */
+    public function lettering(string $face): array
+    {
+        $names = $this->getEntityManager()->getConnection()->fetchFirstColumn(
+            'SELECT DISTINCT batch.name FROM batch
+            LEFT JOIN batch_artwork artwork ON artwork.batch_id = batch.id
+            LEFT JOIN artwork_on_family family ON family.artwork_id = artwork.id
+            LEFT JOIN artwork_on_product product ON product.artwork_id = artwork.id
+            WHERE batch.settings LIKE :face OR artwork.settings LIKE :face OR family.settings LIKE :face OR product.settings LIKE :face
+            ORDER BY batch.id',
+            ['face' => '%"face":"'.$face.'"%'],
+        );
+
+        return array_map(static fn (mixed $name): string => '"'.(\is_string($name) ? $name : '').'"', $names);
+    }
+
     private function query(BatchScope $scope, string $words): QueryBuilder
     {
         $query = $this->createQueryBuilder('batch')->where(match ($scope) {

@@ -8,6 +8,7 @@ use Snugfit\Core\Delivery\InvalidNameTemplate;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Lettering\Lettering;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Scene\Rail;
 
@@ -24,6 +25,7 @@ final readonly class BatchSettings
         public bool $cutMarks = false,
         /** Previews that are wanted beside the print files. */
         public Rail $rail = new Rail(),
+        public ?Lettering $lettering = null,
     ) {
         if (null !== $matte && 1 !== preg_match('/^[0-9a-f]{6}$/', $matte)) {
             throw ImpossibleRecipe::matte($matte);
@@ -32,12 +34,35 @@ final readonly class BatchSettings
 
     public function finishedBy(FinishSettings $finish): self
     {
-        return new self($finish, $this->name, $this->matte, $this->cutMarks, $this->rail);
+        return new self(...['finish' => $finish] + $this->parts());
     }
 
     public function showing(Rail $rail): self
     {
-        return new self($this->finish, $this->name, $this->matte, $this->cutMarks, $rail);
+        return new self(...['rail' => $rail] + $this->parts());
+    }
+
+    public function lettered(?Lettering $lettering): self
+    {
+        return new self(...['lettering' => $lettering] + $this->parts());
+    }
+
+    public function written(NameTemplate $name, ?string $matte, bool $cutMarks): self
+    {
+        return new self(...['name' => $name, 'matte' => $matte, 'cutMarks' => $cutMarks] + $this->parts());
+    }
+
+    /** @return array{finish: FinishSettings, name: NameTemplate, matte: ?string, cutMarks: bool, rail: Rail, lettering: ?Lettering} */
+    private function parts(): array
+    {
+        return [
+            'finish' => $this->finish,
+            'name' => $this->name,
+            'matte' => $this->matte,
+            'cutMarks' => $this->cutMarks,
+            'rail' => $this->rail,
+            'lettering' => $this->lettering,
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -49,6 +74,7 @@ final readonly class BatchSettings
             ...(null === $this->matte ? [] : ['matte' => $this->matte]),
             ...($this->cutMarks ? ['cut_marks' => true] : []),
             ...($this->rail->isUsual() ? [] : ['rail' => $this->rail->toArray()]),
+            ...(null === $this->lettering ? [] : ['lettering' => $this->lettering->toArray()]),
         ];
     }
 
@@ -66,6 +92,7 @@ final readonly class BatchSettings
             $record->has('finish') ? FinishSettings::fromRecord($record->record('finish')) : new FinishSettings(), $name,
             $record->optionalString('matte'), $record->has('cut_marks') && $record->bool('cut_marks'),
             $record->has('rail') ? Rail::fromRecord($record->record('rail')) : new Rail(),
+            Lettering::ofRecord($record),
         );
     }
 }

@@ -8,6 +8,8 @@ use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Lettering\Lettering;
+use Snugfit\Core\Lettering\LetteringRequest;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductFamily;
@@ -142,6 +144,19 @@ final readonly class EffectiveSettings
         return $nearest->over($this->artwork->settings()->finish)->over($ofBatch);
     }
 
+    /** The nearest scope that says anything of words counts, be it that there shall be none. */
+    public function lettering(): LetteringRequest
+    {
+        $artwork = $this->artwork;
+        $counts = $this->ofProduct->lettering
+            ?? ($this->isAlone() ? null : $this->ofFamily->lettering)
+            ?? $artwork->settings()->lettering
+            ?? $artwork->batch()->settings()->lettering
+            ?? new Lettering();
+
+        return LetteringRequest::ofPicture($counts, $artwork->path(), $artwork->settings()->words);
+    }
+
     public function renderOptions(): RenderOptions
     {
         $settings = $this->artwork->batch()->settings();
@@ -153,6 +168,7 @@ final readonly class EffectiveSettings
             cutMarks: $settings->cutMarks,
             region: $this->artwork->settings()->region,
             repair: $this->artwork->edits(),
+            lettering: $this->lettering(),
         );
     }
 

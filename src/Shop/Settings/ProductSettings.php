@@ -7,6 +7,7 @@ namespace Snugfit\Shop\Settings;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Fit\UpscalePolicy;
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Lettering\Lettering;
 use Snugfit\Core\Upscale\UpscaleSettings;
 
 /** What a person asked of one artwork on one product alone. */
@@ -23,38 +24,64 @@ final readonly class ProductSettings
         /** Null leaves it to the picture's, or to what suits it. */
         public ?UpscaleSettings $upscale = null,
         public FinishSettings $finish = new FinishSettings(),
+        /** Null leaves it to the family, the picture, or the batch. */
+        public ?Lettering $lettering = null,
     ) {
     }
 
     /** @param ?FramingState $framing null brings the product back to its family */
     public function framedAs(?FramingState $framing): self
     {
-        return new self($framing, $this->excluded, $this->limit, $this->policy, $this->upscale, $this->finish);
+        return new self(...['framing' => $framing] + $this->parts());
     }
 
     public function excluded(bool $excluded): self
     {
-        return new self($this->framing, $excluded, $this->limit, $this->policy, $this->upscale, $this->finish);
+        return new self(...['excluded' => $excluded] + $this->parts());
     }
 
     public function limitedTo(?float $limit): self
     {
-        return new self($this->framing, $this->excluded, $limit, $this->policy, $this->upscale, $this->finish);
+        return new self(...['limit' => $limit] + $this->parts());
     }
 
     public function enlargedWhen(UpscalePolicy $policy): self
     {
-        return new self($this->framing, $this->excluded, $this->limit, $policy, $this->upscale, $this->finish);
+        return new self(...['policy' => $policy] + $this->parts());
     }
 
     public function enlargedBy(?UpscaleSettings $upscale): self
     {
-        return new self($this->framing, $this->excluded, $this->limit, $this->policy, $upscale, $this->finish);
+        return new self(...['upscale' => $upscale] + $this->parts());
     }
 
     public function finishedBy(FinishSettings $finish): self
     {
-        return new self($this->framing, $this->excluded, $this->limit, $this->policy, $this->upscale, $finish);
+        return new self(...['finish' => $finish] + $this->parts());
+    }
+
+    public function lettered(?Lettering $lettering): self
+    {
+        return new self(...['lettering' => $lettering] + $this->parts());
+    }
+
+    /**
+     * @return array{
+     *     framing: ?FramingState, excluded: bool, limit: ?float, policy: UpscalePolicy, upscale: ?UpscaleSettings,
+     *     finish: FinishSettings, lettering: ?Lettering,
+     * }
+     */
+    private function parts(): array
+    {
+        return [
+            'framing' => $this->framing,
+            'excluded' => $this->excluded,
+            'limit' => $this->limit,
+            'policy' => $this->policy,
+            'upscale' => $this->upscale,
+            'finish' => $this->finish,
+            'lettering' => $this->lettering,
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -67,6 +94,7 @@ final readonly class ProductSettings
             'policy' => $this->policy->value,
             'upscale' => $this->upscale?->code(),
             ...($this->finish->isSilent() ? [] : ['finish' => $this->finish->toArray()]),
+            ...(null === $this->lettering ? [] : ['lettering' => $this->lettering->toArray()]),
         ];
     }
 
@@ -79,6 +107,7 @@ final readonly class ProductSettings
             UpscalePolicy::tryFrom($record->optionalString('policy') ?? '') ?? UpscalePolicy::ToTarget,
             UpscaleSettings::ofCode($record->optionalString('upscale') ?? ''),
             $record->has('finish') ? FinishSettings::fromRecord($record->record('finish')) : new FinishSettings(),
+            Lettering::ofRecord($record),
         );
     }
 }

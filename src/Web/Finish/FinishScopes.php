@@ -6,63 +6,28 @@ namespace Snugfit\Web\Finish;
 
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Shop\PlannedPlacement;
-use Snugfit\Shop\Undo\ArtworkSettingsChange;
-use Snugfit\Shop\Undo\BatchSettingsChange;
 use Snugfit\Shop\Undo\Change;
-use Snugfit\Shop\Undo\FamilySettingsChange;
+use Snugfit\Web\Shared\SettingScope;
+use Snugfit\Web\Shared\SettingScopes;
 
-/** The scopes that say how a placement is finished, the nearest first. */
+/** The scopes that say how a placement is finished, step by step, the nearest first. */
 final readonly class FinishScopes
 {
-    /** @param non-empty-list<FinishScope> $all */
-    private function __construct(public array $all)
+    /** @param non-empty-list<SettingScope> $all */
+    private function __construct(public array $all, private SettingScopes $scopes)
     {
     }
 
-    public static function of(PlannedPlacement $scoped): self
+    public static function of(PlannedPlacement $placed): self
     {
-        [$effective, $artwork] = [$scoped->effective, $scoped->artwork];
-        $batch = $artwork->batch();
-        $scopes = [
-            new FinishScope(
-                'product',
-                'this product',
-                $effective->ofProduct->finish,
-                static fn (FinishSettings $finish): Change => $effective->overridden($effective->ofProduct->finishedBy($finish)),
-            ),
-        ];
-        if (!$effective->isAlone()) {
-            $family = $effective->family->key;
-            $scopes[] = new FinishScope(
-                'family',
-                'all of '.$effective->family->label,
-                $effective->ofFamily->finish,
-                static fn (FinishSettings $finish): Change => FamilySettingsChange::of(
-                    $artwork,
-                    $family,
-                    $effective->ofFamily->finishedBy($finish),
-                ),
-            );
-        }
-        $scopes[] = new FinishScope(
-            'picture',
-            'the picture',
-            $artwork->settings()->finish,
-            static fn (FinishSettings $finish): Change => ArtworkSettingsChange::of($artwork, $artwork->settings()->finishedBy($finish)),
-        );
-        $scopes[] = new FinishScope(
-            'batch',
-            'the batch',
-            $batch->settings()->finish,
-            static fn (FinishSettings $finish): Change => BatchSettingsChange::of($batch, $batch->settings()->finishedBy($finish)),
-        );
+        $scopes = SettingScopes::of($placed);
 
-        return new self($scopes);
+        return new self($scopes->all, $scopes);
     }
 
-    public function named(string $key): FinishScope
+    public function named(string $key): SettingScope
     {
-        return array_values(array_filter($this->all, static fn (FinishScope $scope): bool => $scope->key === $key))[0] ?? $this->all[0];
+        return $this->scopes->named($key);
     }
 
     /** @return array<string, string> by step, the label of the scope that counts; a step nobody spoke of is not in it */
@@ -85,7 +50,7 @@ final readonly class FinishScopes
      *
      * @return list<Change<covariant mixed>>
      */
-    public function set(FinishScope $at, string $step, ?FinishSettings $finish): array
+    public function set(SettingScope $at, string $step, ?FinishSettings $finish): array
     {
         $changes = [];
         foreach ($this->all as $scope) {

@@ -43,12 +43,6 @@ final class SettingsDraft
         // White where nobody was asked yet says nothing: it is only what the field shows.
         $isSaid = '' !== $matte && !(null === $old->matte && BatchSettings::WHITE === $matte);
 
-        return new BatchSettings(
-            $old->finish,
-            new NameTemplate($this->name ?? ''),
-            $isSaid ? $matte : $old->matte,
-            $this->cutMarks,
-            $old->rail,
-        );
+        return $old->written(new NameTemplate($this->name ?? ''), $isSaid ? $matte : $old->matte, $this->cutMarks);
     }
 }

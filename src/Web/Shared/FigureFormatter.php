@@ -7,20 +7,27 @@ namespace Snugfit\Web\Shared;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementReason;
 use Snugfit\Core\Fit\PlacementWarnings;
+use Snugfit\Core\Lettering\Contrast;
+use Snugfit\Core\Lettering\ImpossibleLettering;
+use Snugfit\Core\Lettering\Lettered;
+use Snugfit\Core\Lettering\LetteringLayout;
+use Snugfit\Core\Lettering\LetteringWarnings;
+use Snugfit\Core\Lettering\SetLine;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductFamily;
 use Snugfit\Core\Proof\SnugGauge;
-use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Core\Recipe\RecipeBuilder;
+use Snugfit\Shop\PlannedPlacement;
 use Twig\Attribute\AsTwigFilter;
 use Twig\Attribute\AsTwigFunction;
 
 /** Writes figures for people: units shown, digits grouped, no more places than mean something. */
 final readonly class FigureFormatter
 {
-    public function __construct(private PersonalUnit $person)
+    public function __construct(private PersonalUnit $person, private RecipeBuilder $recipes)
     {
     }
 
@@ -52,9 +59,36 @@ final readonly class FigureFormatter
 
     /** @return list<string> */
     #[AsTwigFunction('placement_warnings')]
-    public function placementWarnings(Placement $placement, BatchArtwork $artwork): array
+    public function placementWarnings(PlannedPlacement $placed): array
     {
-        return PlacementWarnings::of($placement, $artwork->facts(), $artwork->keepBoxes());
+        try {
+            $lines = $this->recipes->lines($placed->placement, $placed->effective->lettering());
+        } catch (ImpossibleLettering $e) {
+            return [$e->sentence()];
+        }
+
+        return [
+            ...PlacementWarnings::of($placed->placement, $placed->artwork->facts(), $placed->artwork->keepBoxes()),
+            ...LetteringWarnings::of($lines, $placed->placement),
+        ];
+    }
+
+    /** The words on a print in its own pixels; null where there are none, or where they cannot be set. */
+    #[AsTwigFunction('words_on')]
+    public function wordsOn(PlannedPlacement $placed): ?Lettered
+    {
+        try {
+            return LetteringLayout::lettered($this->recipes->lines($placed->placement, $placed->effective->lettering()));
+        } catch (ImpossibleLettering) {
+            return null;
+        }
+    }
+
+    /** The contrast that a line of words needs to read well at its size. */
+    #[AsTwigFunction('wcag_least')]
+    public function leastContrast(SetLine $line): float
+    {
+        return Contrast::least($line->em->in(Unit::Point), $line->line->style->face->weight);
     }
 
     /** A length in the person's unit, with it. */

@@ -13,7 +13,6 @@ use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\JsonReader;
-use Snugfit\Core\Lettering\FaceChoice;
 use Snugfit\Core\Lettering\Glyph;
 use Snugfit\Core\Lettering\GlyphLine;
 use Snugfit\Core\Lettering\Lettering;
@@ -23,6 +22,7 @@ use Snugfit\Core\Lettering\LetteringWarnings;
 use Snugfit\Core\Lettering\SetLine;
 use Snugfit\Core\Lettering\Typesetter;
 use Snugfit\Core\Lettering\VectorPath;
+use Snugfit\Core\Lettering\Words;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Ppi;
@@ -35,17 +35,20 @@ use Snugfit\Core\Product\Product;
 /** Where lines lie on a print, by letters that are squares: half an em wide, 0.6 high, an em apart. */
 final class LetteringLayoutTest extends TestCase implements Typesetter
 {
-    public function set(string $text, FaceChoice $face, int $spacing): GlyphLine
+    public function set(array $words): array
     {
         $square = new VectorPath('MLLLZ', [0.0, 0.0, 0.5, 0.0, 0.5, -0.6, 0.0, -0.6]);
-        $glyphs = [];
-        foreach (mb_str_split(str_replace('☃', '', $text)) as $i => $letter) {
-            if (' ' !== $letter) {
-                $glyphs[] = new Glyph($square, (float) $i, 0.0, 1.0);
-            }
-        }
 
-        return new GlyphLine($glyphs, (float) mb_strlen($text), 0.6, str_contains($text, '☃') ? ['☃'] : []);
+        return array_map(static function (Words $one) use ($square): GlyphLine {
+            $glyphs = [];
+            foreach (mb_str_split(str_replace('☃', '', $one->text)) as $i => $letter) {
+                if (' ' !== $letter) {
+                    $glyphs[] = new Glyph($square, (float) $i, 0.0, 1.0);
+                }
+            }
+
+            return new GlyphLine($glyphs, (float) mb_strlen($one->text), 0.6, str_contains($one->text, '☃') ? ['☃'] : [], 0.5);
+        }, $words);
     }
 
     /** @return iterable<string, array{array<string, mixed>, array{float, float, float, float}}> the line and its box in pixels */
@@ -122,7 +125,7 @@ final class LetteringLayoutTest extends TestCase implements Typesetter
         yield 'over the trim' => [['text' => 'AB', 'at' => [0, 0.5]], ['goes 12.7 mm over the trim']];
         yield 'near the trim' => [['text' => 'AB', 'at' => [0.01, 0.5], 'align' => 'left'], ['comes within 1.0 mm of the trim; 3.0 mm are safe']];
         yield 'an outline counts' => [['text' => 'AB', 'at' => [0.03, 0.5], 'align' => 'left', 'outline' => ['width' => '1 mm']], ['comes within 2.0 mm of the trim']];
-        yield 'small and thin' => [['text' => 'AB', 'size' => '1 pt'], ['is set at 1.0 pt; under 5 pt is hard to read', 'mm; under 0.25 mm may not print']];
+        yield 'small and thin' => [['text' => 'AB', 'size' => '1 pt'], ['is set at 1.0 pt; under 5 pt is hard to read', 'strokes of 0.18 mm; under 0.25 mm may not print']];
         yield 'a thin outline' => [['text' => 'AB', 'outline' => ['width' => '0.1 mm']], ['an outline of 0.10 mm; under 0.25 mm']];
         yield 'letters it lacks' => [['text' => 'A☃B'], ['letters that its typeface lacks: ☃']];
         yield 'words it lacks' => [['text' => '{motto} A'], ['Nothing stands for {motto} here']];
