@@ -199,7 +199,9 @@ export default () => ({
       if (side) side.scrollTop = scroll;
       const target = field
         ? this.$refs.body.querySelector(`details[data-line="${number}"] [data-field="${field}"]`)
-        : inHand && this.$refs.body.querySelector(inHand);
+        : inHand
+          ? this.$refs.body.querySelector(inHand)
+          : null;
       target?.focus();
       if (field) target?.select?.();
       this.ready();
@@ -291,7 +293,7 @@ export default () => ({
   },
   /** How well words stand out: of this print line by line, of the others the least. */
   async contrasts() {
-    const places = [...this.$refs.body.querySelectorAll('[data-least]:not([data-none])')];
+    const places = [...this.$refs.body.querySelectorAll('[data-least]')];
     const here = this.$refs.body;
     const own = await this.contrast(`${this.$root.dataset.address}/contrast`);
     for (const told of own) {

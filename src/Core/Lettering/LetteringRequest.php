@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Lettering;
 
+use Snugfit\Core\Artwork\PictureTitle;
 use Snugfit\Core\Product\Product;
 
 /** Lettering, and what its words in braces stand for on one picture. */
@@ -15,16 +16,14 @@ final readonly class LetteringRequest
     }
 
     /**
-     * For a picture, which lends its name.
+     * For a picture, which lends its title.
      *
      * @param string                $master its path below what was given
      * @param array<string, string> $words  that a person gave for it
      */
     public static function ofPicture(Lettering $lettering, string $master, array $words): self
     {
-        $name = pathinfo(str_replace('\\', '/', $master), \PATHINFO_FILENAME);
-
-        return new self($lettering, ['artwork' => str_replace('_', ' ', $name)] + $words);
+        return new self($lettering, ['artwork' => PictureTitle::of($master)] + $words);
     }
 
     /** Other lines with the same picture's words. */

@@ -57,7 +57,9 @@ final readonly class SetWordsJob implements PixelJob
 
     public function files(): JobFiles
     {
-        return new JobFiles(array_merge(...array_map(static fn (Face $face): array => $face->files, array_values($this->faces))));
+        $files = array_map(static fn (Face $face): array => $face->files, array_values($this->faces));
+
+        return new JobFiles(array_merge(...$files));
     }
 
     public function timeLimit(): float

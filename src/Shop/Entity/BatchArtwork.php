@@ -11,6 +11,7 @@ use Doctrine\ORM\PersistentCollection;
 use Snugfit\Core\Artwork\Artwork;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\PictureTitle;
 use Snugfit\Core\Artwork\ReferenceImage;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Measure\FractionBox;
@@ -174,9 +175,7 @@ class BatchArtwork
     /** The file's name without its ending, for people. */
     public function title(): string
     {
-        $title = trim(str_replace(['-', '_'], ' ', pathinfo($this->fileName, \PATHINFO_FILENAME)));
-
-        return '' === $title ? $this->fileName : mb_strtoupper(mb_substr($title, 0, 1)).mb_substr($title, 1);
+        return PictureTitle::of($this->fileName);
     }
 
     public function folder(): string

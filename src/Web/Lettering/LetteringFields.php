@@ -15,7 +15,8 @@ final readonly class LetteringFields
 {
     /** @param list<array<string, mixed>> $lines as Core\Lettering\TextLine writes them */
     public function __construct(
-        #[Assert\Choice(choices: ['product', 'family', 'picture', 'batch'], message: 'There is no such place.')] public string $for = 'picture',
+        #[Assert\Choice(choices: ['product', 'family', 'picture', 'batch'], message: 'There is no such place.')]
+        public string $for = 'picture',
         public array $lines = [],
         /** Left to the wider scopes. */
         public bool $silent = false,

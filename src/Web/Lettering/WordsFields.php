@@ -24,7 +24,8 @@ final readonly class WordsFields
     {
         $words = [];
         foreach ($this->words as $name => $word) {
-            $words[mb_strtolower(trim((string) $name))] = mb_substr(trim((string) preg_replace('/\s+/u', ' ', $word)), 0, TextLine::LONGEST);
+            $plain = trim((string) preg_replace('/\s+/u', ' ', $word));
+            $words[mb_strtolower(trim((string) $name))] = mb_substr($plain, 0, TextLine::LONGEST);
         }
         unset($words['']);
 

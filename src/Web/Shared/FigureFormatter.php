@@ -61,15 +61,9 @@ final readonly class FigureFormatter
     #[AsTwigFunction('placement_warnings')]
     public function placementWarnings(PlannedPlacement $placed): array
     {
-        try {
-            $lines = $this->recipes->lines($placed->placement, $placed->effective->lettering());
-        } catch (ImpossibleLettering $e) {
-            return [$e->sentence()];
-        }
-
         return [
             ...PlacementWarnings::of($placed->placement, $placed->artwork->facts(), $placed->artwork->keepBoxes()),
-            ...LetteringWarnings::of($lines, $placed->placement),
+            ...$this->wordsWarned($placed),
         ];
     }
 
@@ -81,6 +75,17 @@ final readonly class FigureFormatter
             return LetteringLayout::lettered($this->recipes->lines($placed->placement, $placed->effective->lettering()));
         } catch (ImpossibleLettering) {
             return null;
+        }
+    }
+
+    /** @return list<string> what may go wrong with the words on a print */
+    #[AsTwigFunction('words_warned')]
+    public function wordsWarned(PlannedPlacement $placed): array
+    {
+        try {
+            return LetteringWarnings::of($this->recipes->lines($placed->placement, $placed->effective->lettering()), $placed->placement);
+        } catch (ImpossibleLettering $e) {
+            return [$e->sentence()];
         }
     }
 
