@@ -144,9 +144,8 @@ export default () => ({
       credentials: 'same-origin',
     }).catch(() => null);
     const stage = this.$refs.body.querySelector('[data-stage]');
-    if (mine !== this.asked || !stage || !answer) return;
-    // What is half written may be no size yet; the field says so when it is left.
-    if (!answer.ok) return;
+    // What is half written may be no size yet; the server says so when the field is left.
+    if (mine !== this.asked || !stage || answer?.status !== 200) return;
     stage.innerHTML = await answer.text();
     for (const told of stage.querySelectorAll('[data-told] [data-of]')) {
       const place = this.$refs.body.querySelector(`[data-warnings="${told.dataset.of}"]`);

@@ -50,7 +50,8 @@ final readonly class SetWordsJob implements PixelJob
                 'text' => $one->text, 'face' => $one->face->code, 'weight' => $one->face->weight, 'spacing' => $one->spacing,
             ], $this->words),
             'faces' => array_map(static fn (Face $face): array => [
-                'code' => $face->code, 'files' => array_map(static fn (string $path): array => ['path' => JobPath::encoded($path)], $face->files),
+                'code' => $face->code,
+                'files' => array_map(static fn (string $path): array => ['path' => JobPath::encoded($path)], $face->files),
             ], array_values($this->faces)),
         ];
     }

@@ -64,7 +64,12 @@ final class LetteringController extends AbstractController
     #[Route('/try', name: 'lettering_try', methods: ['POST'])]
     public function try(Batch $batch, BatchArtwork $artwork, Product $product, #[MapRequestPayload] LetteringFields $sent): Response
     {
-        $view = LetteringView::of($this->sheet->place($artwork, $product), $this->recipes, $sent->for, $this->lettering($sent));
+        try {
+            $view = LetteringView::of($this->sheet->place($artwork, $product), $this->recipes, $sent->for, $sent->lettering());
+        } catch (Failure) {
+            // What is half written may be no size yet.
+            return new Response('', Response::HTTP_NO_CONTENT);
+        }
 
         return $this->render('lettering/_stage.html.twig', ['batch' => $batch, 'view' => $view]);
     }
