@@ -42,6 +42,9 @@ test('axe finds nothing in any room, empty or full', async ({ page }) => {
   paths.finish = paths.framing.replace('framing', 'finish');
   paths.show = paths.framing.replace('framing', 'show');
   paths['show, short'] = paths.show.replace(/[^/]+$/, 'a0');
+  paths.lettering = (await page.locator('.cell:not(.short) > a').first().getAttribute('href')).replace('framing', 'lettering');
+  paths['lettering, short'] = paths.lettering.replace(/[^/]+$/, 'a0');
+  paths.typefaces = '/typefaces';
   paths.scenes = '/scenes';
   paths['large view'] = `${paths['test strip']}/large?ways=lanczos,mitchell`;
   paths['test strip, short'] = paths['test strip'].replace(/[^/]+$/, 'a0');
@@ -50,6 +53,11 @@ test('axe finds nothing in any room, empty or full', async ({ page }) => {
   const found = {};
   for (const [room, path] of Object.entries(paths)) {
     await page.goto(path);
+    if (room === 'lettering') {
+      await page.keyboard.press('n');
+      await expect(page.locator('.letter-lines details')).toHaveCount(1);
+      await expect(page.locator('.letter-line')).toBeVisible();
+    }
     found[room] = await flaws(page);
   }
   await page.goto(`/batches/${batch}/fit`);
@@ -76,6 +84,8 @@ test('no room is wider than the window, down to 768', async ({ page }) => {
       framing.replace('framing', 'strip'),
       framing.replace('framing', 'finish'),
       framing.replace('framing', 'show'),
+      framing.replace('framing', 'lettering'),
+      '/typefaces',
       '/scenes',
       `/batches/${batch}/run`,
       `/batches/${batch}/parcels`,

@@ -46,7 +46,7 @@ final class PeopleTest extends ShopTestCase
     {
         $batch = $this->batch(['4x6']);
         $artwork = $this->give($batch, 'tide-lamp.png', 220, 150);
-        $values = ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => '4x6', 'kind' => 'csv', 'side' => '320', 'token' => '987654', 'scene' => 'chair', 'person' => 987_654, 'run' => 987_654, 'file' => 987_654, 'preview' => 987_654, 'level' => 1, 'x' => 0, 'y' => 0];
+        $values = ['batch' => $batch->id(), 'artwork' => $artwork->id(), 'product' => '4x6', 'kind' => 'csv', 'side' => '320', 'token' => '987654', 'scene' => 'chair', 'person' => 987_654, 'run' => 987_654, 'file' => 987_654, 'preview' => 987_654, 'level' => 1, 'x' => 0, 'y' => 0, 'code' => 'own-0123456789ab'];
         $asked = 0;
         foreach ([null, Role::Viewer, Role::Operator, Role::Owner] as $role) {
             foreach ($this->service(RouterInterface::class)->getRouteCollection() as $name => $route) {

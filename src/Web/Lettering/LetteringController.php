@@ -64,10 +64,14 @@ final class LetteringController extends AbstractController
     #[Route('/try', name: 'lettering_try', methods: ['POST'])]
     public function try(Batch $batch, BatchArtwork $artwork, Product $product, #[MapRequestPayload] LetteringFields $sent): Response
     {
+        $placed = $this->sheet->place($artwork, $product);
         try {
-            $view = LetteringView::of($this->sheet->place($artwork, $product), $this->recipes, $sent->for, $sent->lettering());
+            $view = LetteringView::of($placed, $this->recipes, $sent->for, $sent->lettering());
         } catch (Failure) {
             // What is half written may be no size yet.
+            $view = null;
+        }
+        if (null === $view || null === $placed->placement->output) {
             return new Response('', Response::HTTP_NO_CONTENT);
         }
 
