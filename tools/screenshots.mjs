@@ -101,6 +101,34 @@ await shoot('parcels', `/batches/${delivered}/parcels`, async () => {
     folder.textContent = folder.textContent.replace(/^.*\/files\//, 'var/shop/files/');
   });
 });
+/** Does something in the lettering room, until it is kept. */
+const letter = (what) =>
+  Promise.all([
+    page.waitForResponse((answer) => answer.request().method() === 'POST' && /lettering\/\d+\/[\w-]+$/.test(answer.url())),
+    what(),
+  ]).then(() => page.waitForTimeout(300));
+await shoot('lettering', framing.replace('framing', 'lettering'), async () => {
+  const field = (name) => page.locator(`.letter-lines details[open] [data-field=${name}]`);
+  const write = (name, value) =>
+    letter(async () => {
+      await field(name).fill(value);
+      await field(name).press('Enter');
+    });
+  await letter(() => page.keyboard.press('n'));
+  await letter(() => field('colour').fill('#fff4d0'));
+  await letter(() => page.locator('details[open] [data-value=dancing-script]').click());
+  await write('size', '11 %');
+  await write('y', '16');
+  await page.locator('.bar-title').click();
+  await letter(() => page.keyboard.press('n'));
+  await write('text', 'TERN HEAD · 1884');
+  await letter(() => page.locator('details[open] [data-value=oswald]').click());
+  await write('size', '36 pt');
+  await write('spacing', '25');
+  await write('y', '29');
+  await page.waitForLoadState('networkidle');
+});
+await shoot('typefaces', '/typefaces');
 await shoot('product-shelf', '/shelf');
 await shoot('product', '/shelf/mug');
 await shoot('health', '/health');
