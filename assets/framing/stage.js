@@ -48,6 +48,7 @@ export function drawStage(stage, layout, position, grid) {
   const inner = stage.querySelector('[data-safe]');
   inner.classList.toggle('gone', !sheet.safe);
   if (sheet.safe) set(inner, sheet.safe);
+  drawWords(stage.querySelector('[data-words]'), layout.words, sheet.all);
   drawBoxes(stage.querySelector('[data-boxes]'), layout);
   drawGrid(stage.querySelector('[data-grid]'), crop, grid);
   stage.querySelector('[data-grips]').replaceChildren(
@@ -87,6 +88,17 @@ function folds({ trim, wrap }) {
 function square(centre, side, name) {
   const [x, y] = centre;
   return element('rect', { x: x - side / 2, y: y - side / 2, width: side, height: side, class: name });
+}
+
+/** Words on the print, in thousandths of the paper's width. */
+function drawWords(place, words, paper) {
+  set(place, { transform: `translate(${paper.x} ${paper.y}) scale(${paper.width / 1000})` });
+  place.replaceChildren(
+    ...words.flatMap(({ d, fill, stroke, width }) => [
+      ...(width ? [element('path', { d, fill: stroke, stroke, 'stroke-width': width, 'stroke-linejoin': 'round' })] : []),
+      element('path', { d, fill }),
+    ]),
+  );
 }
 
 /** What must stay, or the guess of it, tilted with the picture. */

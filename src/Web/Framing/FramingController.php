@@ -14,6 +14,7 @@ use Snugfit\Shop\Settings\EffectiveSettings;
 use Snugfit\Shop\Settings\FramingState;
 use Snugfit\Shop\Undo\KeepBoxesChange;
 use Snugfit\Shop\Undo\UndoHistory;
+use Snugfit\Web\Shared\FigureFormatter;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapQueryString;
@@ -28,6 +29,7 @@ final class FramingController extends AbstractController
         private readonly BatchPlanner $sheet,
         private readonly PlacementSummaryCache $figures,
         private readonly UndoHistory $history,
+        private readonly FigureFormatter $formatter,
     ) {
     }
 
@@ -139,7 +141,7 @@ final class FramingController extends AbstractController
         return [
             'batch' => $batch,
             'placed' => $placed,
-            'layout' => FramingStage::of($placed)->toArray(),
+            'layout' => FramingStage::of($placed, $this->formatter->wordsOn($placed))->toArray(),
             'siblings' => $this->siblings($batch, $effective),
         ];
     }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Snugfit\Web\Framing;
 
 use Snugfit\Core\Fit\BleedSource;
+use Snugfit\Core\Lettering\Lettered;
+use Snugfit\Core\Lettering\LetteredLine;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Shop\PlannedPlacement;
@@ -13,13 +15,30 @@ use Snugfit\Web\Shared\PlacementSvg;
 /** What the framing room draws: the geometry of a placement, how its picture is turned, what shall stay in it. */
 final readonly class FramingStage
 {
-    private function __construct(private PlannedPlacement $placed)
+    private function __construct(private PlannedPlacement $placed, private ?Lettered $words)
     {
     }
 
-    public static function of(PlannedPlacement $placed): self
+    /** @param ?Lettered $words that lie on the print */
+    public static function of(PlannedPlacement $placed, ?Lettered $words): self
     {
-        return new self($placed);
+        return new self($placed, $words);
+    }
+
+    /** @return list<array{d: string, fill: string, stroke: string, width: float}> in shares of a thousandth of the paper's width */
+    private function words(): array
+    {
+        $print = $this->placed->placement->output;
+        if (null === $print || null === $this->words) {
+            return [];
+        }
+
+        return array_map(static fn (LetteredLine $line): array => [
+            'd' => $line->path->toSvg(),
+            'fill' => '#'.$line->colour,
+            'stroke' => '#'.$line->outlineColour,
+            'width' => 2 * $line->outline,
+        ], $this->words->scaled(1000 / $print->size->width)->lines);
     }
 
     /** @return array<string, mixed> what the page's own drawing starts from */
@@ -47,6 +66,7 @@ final readonly class FramingStage
             ),
             'keepUpright' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->placed->artwork->keepBoxes()),
             'focus' => null === $focus ? null : $transform->box($focus)->toList(),
+            'words' => $this->words(),
         ];
     }
 }
