@@ -70,14 +70,20 @@ export function paper({ fitMode, crop, paper: given }, { x, y, zoom }) {
         width: part[2] * crop.width,
         height: part[3] * crop.height,
       };
-    return { all: box(given.all), trim: box(given.trim), wrap: box(given.wrap), safe: box(given.safe) };
+    return boxes(given, box);
   }
   const scale = 1 / limited(zoom, fitMode);
   const [left, top, width, height] = given.trim.map((side) => side * scale);
   const origin = [crop.x - left - (width - crop.width) * inside(x), crop.y - top - (height - crop.height) * inside(y)];
   const box = (part) =>
     part && { x: origin[0] + part[0] * scale, y: origin[1] + part[1] * scale, width: part[2] * scale, height: part[3] * scale };
-  return { all: box(given.all), trim: box(given.trim), wrap: box(given.wrap), safe: box(given.safe) };
+  return boxes(given, box);
+}
+
+/** @type {(given: any, box: (part: number[]) => any) => any} */
+function boxes(given, box) {
+  const { all, trim, wrap, safe, pieces = [] } = given;
+  return { all: box(all), trim: box(trim), wrap: box(wrap), safe: box(safe), pieces: pieces.map(box) };
 }
 
 /** The tilt in degrees that makes a drawn line level or upright, whichever is nearer, on top of the tilt there is. */

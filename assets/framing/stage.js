@@ -48,6 +48,7 @@ export function drawStage(stage, layout, position, grid) {
   const inner = stage.querySelector('[data-safe]');
   inner.classList.toggle('gone', !sheet.safe);
   if (sheet.safe) set(inner, sheet.safe);
+  drawPieces(stage.querySelector('[data-pieces]'), sheet);
   drawWords(stage.querySelector('[data-words]'), layout.words, sheet.all);
   drawBoxes(stage.querySelector('[data-boxes]'), layout);
   drawGrid(stage.querySelector('[data-grid]'), crop, grid);
@@ -88,6 +89,19 @@ function folds({ trim, wrap }) {
 function square(centre, side, name) {
   const [x, y] = centre;
   return element('rect', { x: x - side / 2, y: y - side / 2, width: side, height: side, class: name });
+}
+
+/** The pieces that a picture goes over, with the gaps between them dimmed. */
+function drawPieces(place, { trim, pieces }) {
+  const path = ({ x, y, width, height }) => `M${x} ${y}h${width}v${height}h${-width}z`;
+  place.replaceChildren(
+    ...(pieces.length
+      ? [
+          element('path', { d: path(trim) + pieces.map(path).join(''), 'fill-rule': 'evenodd', class: 'gaps' }),
+          ...pieces.map((one) => element('path', { d: path(one), class: 'piece' })),
+        ]
+      : []),
+  );
 }
 
 /** Words on the print, in thousandths of the paper's width. */

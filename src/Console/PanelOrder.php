@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Core\Delivery\InvalidNameTemplate;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Fit\CropPosition;
 use Snugfit\Core\Fit\Framing;
@@ -15,16 +14,15 @@ use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
-use Snugfit\Core\Panel\ImpossiblePanels;
 use Snugfit\Core\Panel\Panel;
-use Snugfit\Core\Panel\PanelLayout;
 use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\FitMode;
+use Snugfit\Core\Product\ImpossiblePanels;
 use Snugfit\Core\Product\Orientation;
 use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\PanelLayout;
 use Snugfit\Core\Product\Product;
-use Snugfit\Core\Recipe\PdfPage;
 use Snugfit\Core\Recipe\Recipe;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputOption;
@@ -32,8 +30,6 @@ use Symfony\Component\Console\Input\InputOption;
 /** What the options of the panels command ask for. */
 final readonly class PanelOrder
 {
-    /** What stands for the piece's number in a template, beside the words that print files are named by. */
-    private const WORD = '{piece}';
     public const TEMPLATE = '{artwork}-{piece}';
 
     /** Beyond a frame's depth, to be stapled behind it (common practice). */
@@ -48,11 +44,10 @@ final readonly class PanelOrder
         /** All of the picture as one print, without gaps. */
         public Product $product,
         public array $keep,
-        private string $template,
+        public NameTemplate $name,
         /** That lengths are told in. */
         private Unit $unit,
     ) {
-        $this->naming(1);
     }
 
     public static function addTo(Command $command): void
@@ -92,7 +87,6 @@ final readonly class PanelOrder
         }
         $target = $option->ppi('ppi') ?? Ppi::of(300);
         $distance = self::length($option, 'seen-from') ?? Length::millimetres(1000);
-        $template = $option->text('name') ?? self::TEMPLATE;
 
         return new self(
             $plan,
@@ -108,7 +102,7 @@ final readonly class PanelOrder
                 wrap: $wrap,
             ),
             array_map(FractionBox::parse(...), $option->texts('keep')),
-            $template,
+            new NameTemplate($option->text('name') ?? self::TEMPLATE),
             str_contains($option->text('size') ?? $option->text('piece') ?? '', 'in') ? Unit::Inch : Unit::Millimetre,
         );
     }
@@ -121,28 +115,7 @@ final readonly class PanelOrder
     /** A piece's file, cut out of the whole. */
     public function recipeFor(Panel $panel, Recipe $whole): Recipe
     {
-        $page = $whole->write->page;
-
-        return $whole->cutTo(
-            $this->plan->window($panel, $whole->write->ppi, $this->product->bleed),
-            null === $page ? null : new PdfPage($panel->size, $page->bleed, $page->cutMarks, $page->wrap),
-        );
-    }
-
-    /**
-     * How a piece's file is named.
-     *
-     * @throws InvalidNameTemplate
-     */
-    public function naming(int $number): NameTemplate
-    {
-        return new NameTemplate(str_replace(self::WORD, (string) $number, $this->template));
-    }
-
-    /** A piece as a product of its own, to be named by. */
-    public function pieceProduct(Panel $panel): Product
-    {
-        return new Product('panels', 'Panels', $panel->size, $this->product->bleed, $this->product->target, $this->product->floor);
+        return $whole->cutToPanel($this->plan, $panel, $this->product->bleed);
     }
 
     public function told(Length $length): string

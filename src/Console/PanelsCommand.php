@@ -187,11 +187,11 @@ final class PanelsCommand extends Command
         $targets = [];
         foreach ($order->plan->panels as $panel) {
             $piece = $order->recipeFor($panel, $recipe);
-            [$folder, $name] = $order->naming($panel->number)->path(
+            [$folder, $name] = $order->name->path(
                 basename($in),
-                $order->pieceProduct($panel),
+                $order->product->piece($panel->size),
                 new PrintDimensions($piece->size(), $piece->write->ppi),
-                new NameContext(new \DateTimeImmutable(), $panel->number),
+                new NameContext(new \DateTimeImmutable(), $panel->number, $panel->number),
             );
             $target = $out.('' === $folder ? '' : '/'.$folder).'/'.$name.'.'.$piece->write->format->extension();
             if (\in_array($target, $targets, true)) {

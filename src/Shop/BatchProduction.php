@@ -35,8 +35,10 @@ final readonly class BatchProduction
         $wanted = function () use ($batch, $placed): iterable {
             foreach ($this->placements->stream($batch) as $one) {
                 if (!$one->isExcluded()) {
-                    $placed->enqueue($one);
-                    yield $one->wanted();
+                    $wanted = $one->wanted();
+                    // As many prints as it has files.
+                    array_map(static fn () => $placed->enqueue($one), $wanted->files());
+                    yield $wanted;
                 }
             }
         };

@@ -22,12 +22,10 @@ final readonly class DeliveryFreshness
     {
         $delivered = $this->deliveries->delivered($batch);
         foreach ($this->summaries->of($batch) as $one) {
-            if (
-                !$one->isExcluded &&
-                null !== $one->recipe &&
-                null === $this->production->standing($one->key(), $one->artwork->master(), $one->recipe, $delivered)
-            ) {
-                return true;
+            foreach ($one->isExcluded ? [] : $one->recipes as $piece => $recipe) {
+                if (null === $this->production->standing($one->key($piece), $one->artwork->master(), $recipe, $delivered)) {
+                    return true;
+                }
             }
         }
 
@@ -37,11 +35,17 @@ final readonly class DeliveryFreshness
     /** @return array<int, DeliveredFile> delivered files that would not be made like this today, by number */
     public function outdated(Batch $batch): array
     {
-        $latest = $this->deliveries->standing($batch);
-        $outdated = [];
+        $recipes = $known = [];
         foreach ($this->summaries->of($batch) as $one) {
-            $file = $latest[$one->key()->toString()] ?? null;
-            if (null !== $file && !$file->print->isMadeOf($one->artwork->master(), $one->recipe ?? '')) {
+            $known[$one->key()->toString()] = true;
+            foreach ($one->recipes as $piece => $recipe) {
+                $recipes[$one->key($piece)->toString()] = $recipe;
+            }
+        }
+        $outdated = [];
+        foreach ($this->deliveries->standing($batch) as $place => $file) {
+            $isOfBatch = isset($known[$file->key->whole()->toString()]);
+            if ($isOfBatch && $file->print->recipe !== ($recipes[$place] ?? '')) {
                 $outdated[$file->id] = $file;
             }
         }

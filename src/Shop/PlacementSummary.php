@@ -26,12 +26,13 @@ final readonly class PlacementSummary
         public bool $isLookedAt,
         /** Names the framing that it shares with the products of its family. */
         public string $framingKey,
-        /** The recipe's hash; null where there is no file to make. */
-        public ?string $recipe,
+        /** @var array<int, string> the recipes' hashes by piece, 0 where it is one; empty where there is no file to make */
+        public array $recipes,
     ) {
     }
 
-    public static function of(PlannedPlacement $placed, ?string $recipe): self
+    /** @param array<int, string> $recipes by piece */
+    public static function of(PlannedPlacement $placed, array $recipes): self
     {
         $placement = $placed->placement;
 
@@ -46,13 +47,13 @@ final readonly class PlacementSummary
             $placed->isExcluded(),
             $placed->isLookedAt(),
             $placed->framingKey(),
-            $recipe,
+            $recipes,
         );
     }
 
-    public function key(): PlacementKey
+    public function key(int $piece = 0): PlacementKey
     {
-        return new PlacementKey((string) $this->artwork->id(), $this->product->code);
+        return new PlacementKey((string) $this->artwork->id(), $this->product->code, $piece);
     }
 
     public function isShort(): bool
@@ -72,7 +73,7 @@ final readonly class PlacementSummary
         return !$this->isExcluded && !$this->isShort() && !$this->isLookedAt;
     }
 
-    /** @return array{string, float, float, float, bool, bool, bool, string, ?string} for the cache */
+    /** @return array{string, float, float, float, bool, bool, bool, string, array<int, string>} for the cache */
     public function toRow(): array
     {
         return [
@@ -84,11 +85,11 @@ final readonly class PlacementSummary
             $this->isExcluded,
             $this->isLookedAt,
             $this->framingKey,
-            $this->recipe,
+            $this->recipes,
         ];
     }
 
-    /** @param array{string, float, float, float, bool, bool, bool, string, ?string} $row */
+    /** @param array{string, float, float, float, bool, bool, bool, string, array<int, string>} $row */
     public static function ofRow(BatchArtwork $artwork, Product $product, array $row): self
     {
         return new self($artwork, $product, Verdict::from($row[0]), ...\array_slice($row, 1));

@@ -20,7 +20,7 @@ use Symfony\Contracts\Cache\ItemInterface;
  * a batch counts them, so they are kept between requests, each artwork's under a fingerprint of all that it depends on.
  *
  * @phpstan-type Kept array{products: string, artworks: array<int, array{string, list<array{string, float, float, float, bool,
- *   bool, bool, string, ?string}>}>}
+ *   bool, bool, string, array<int, string>}>}>}
  */
 final class PlacementSummaryCache
 {
@@ -116,9 +116,13 @@ final class PlacementSummaryCache
         return array_map(function (Product $product) use ($artwork): PlacementSummary {
             // Kept as a summary alone: tens of thousands of plans take more room than a request has.
             $placed = $this->sheet->placeAs(EffectiveSettings::of($artwork, $product));
-            $outcome = $this->production->decide($placed->wanted());
+            $recipes = [];
+            foreach ($placed->wanted()->files() as $wanted) {
+                $outcome = $this->production->decide($wanted);
+                $recipes += $outcome instanceof Recipe ? [$wanted->key->piece => $outcome->hash()] : [];
+            }
 
-            return PlacementSummary::of($placed, $outcome instanceof Recipe ? $outcome->hash() : null);
+            return PlacementSummary::of($placed, $recipes);
         }, $products);
     }
 

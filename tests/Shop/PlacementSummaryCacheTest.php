@@ -118,7 +118,7 @@ final class PlacementSummaryCacheTest extends ShopTestCase
     private function fresh(Batch $batch): array
     {
         return array_map(
-            static fn (PlannedPlacement $placed): PlacementSummary => PlacementSummary::of($placed, null === $placed->placement->output ? null : (new RecipeBuilder())->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions())->hash()),
+            static fn (PlannedPlacement $placed): PlacementSummary => PlacementSummary::of($placed, null === $placed->placement->output ? [] : [(new RecipeBuilder())->recipeFor($placed->placement, $placed->artwork->facts(), $placed->effective->renderOptions())->hash()]),
             iterator_to_array($this->service(BatchPlanner::class)->stream($batch), false),
         );
     }

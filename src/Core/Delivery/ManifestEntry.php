@@ -28,10 +28,12 @@ final readonly class ManifestEntry
         public ?array $output,
         public PreflightResult $preflight,
         public string $reason,
+        /** Which of the pieces that the picture goes over, from 1; 0 for all of the print. */
+        public int $piece = 0,
     ) {
     }
 
-    public static function wanted(string $master, string $sha256, Placement $placement, ?Recipe $recipe): self
+    public static function wanted(string $master, string $sha256, Placement $placement, ?Recipe $recipe, int $piece = 0): self
     {
         return new self(
             $master,
@@ -45,6 +47,7 @@ final readonly class ManifestEntry
             null,
             PreflightResult::None,
             PlacementReason::of($placement),
+            $piece,
         );
     }
 
@@ -79,6 +82,7 @@ final readonly class ManifestEntry
             'master' => $this->master,
             'sha256' => $this->sha256,
             'product' => $this->product,
+            ...0 === $this->piece ? [] : ['piece' => $this->piece],
             'orientation' => $this->orientation,
             'crop' => $this->crop->toArray(),
             'enlargement' => $this->enlargement,
@@ -116,6 +120,7 @@ final readonly class ManifestEntry
                 ],
             PreflightResult::from($record->string('preflight')),
             $record->string('reason'),
+            $record->optionalInt('piece') ?? 0,
         );
     }
 
@@ -134,6 +139,7 @@ final readonly class ManifestEntry
             $output,
             $preflight,
             $reason,
+            $this->piece,
         );
     }
 }

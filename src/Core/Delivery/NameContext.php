@@ -11,6 +11,8 @@ final readonly class NameContext
         public \DateTimeImmutable $date,
         /** The file's place in the run, from 1. */
         public int $counter,
+        /** Which piece of a picture that goes over several, from 1; 0 for all of it. */
+        public int $piece = 0,
     ) {
     }
 }

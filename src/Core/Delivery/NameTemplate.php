@@ -31,6 +31,7 @@ final readonly class NameTemplate
         'folder' => 'the master\'s folder',
         'date' => 'the day of the run, like 2026-03-09',
         'counter' => 'the file\'s place in the run, like 007',
+        'piece' => 'which piece, where a picture goes over several; it is added where left out',
     ];
 
     private const LONGEST = 400;
@@ -46,7 +47,7 @@ final readonly class NameTemplate
                 throw InvalidNameTemplate::inTemplate($word, array_keys(self::WORDS));
             }
         }
-        if ('' === trim($template, " /\t") || mb_strlen($template) > self::LONGEST) {
+        if ('' === trim(str_replace('{piece}', '', $template), " /\t") || mb_strlen($template) > self::LONGEST) {
             throw InvalidNameTemplate::nameless(self::LONGEST);
         }
     }
@@ -74,13 +75,24 @@ final readonly class NameTemplate
             '{folder}' => $folder,
             '{date}' => $context->date->format('Y-m-d'),
             '{counter}' => str_pad((string) $context->counter, 3, '0', \STR_PAD_LEFT),
+            '{piece}' => (string) $context->piece,
         ];
-        $path = strtr($this->template, $words);
+        $path = strtr($this->forPiece($context->piece), $words);
         $parts = explode('/', str_replace('\\', '/', $path));
         $name = SafeName::of((string) array_pop($parts));
         $ownFolder = SafeName::folder(implode('/', $parts));
 
         return [str_contains($this->template, '/') || str_contains($this->template, '{folder}') ? $ownFolder : $folder, $name];
+    }
+
+    /** Pieces of one picture have names of their own; what is none loses the word and a mark beside it. */
+    private function forPiece(int $piece): string
+    {
+        if (0 === $piece) {
+            return (string) preg_replace('/[-_. ]\{piece\}|\{piece\}[-_. ]?/', '', $this->template);
+        }
+
+        return str_contains($this->template, '{piece}') ? $this->template : $this->template.'-{piece}';
     }
 
     /** In inches where two places suffice, else in millimetres. */

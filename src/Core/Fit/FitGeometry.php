@@ -29,6 +29,12 @@ final readonly class FitGeometry
         return FitMode::Whole === $this->framing->fitMode;
     }
 
+    /** Whether the picture covers all that is printed. */
+    public function fills(): bool
+    {
+        return $this->coversAll() && !$this->isWhole();
+    }
+
     /** The proportion of the crop. */
     public function cropRatio(PixelSize $picture): Ratio
     {
@@ -66,7 +72,7 @@ final readonly class FitGeometry
     public function part(Ppi $ppi, ?PixelWindow $crop): PixelWindow
     {
         $canvas = $this->product->printArea()->pixelsAt($ppi);
-        if ($this->coversAll() && !$this->isWhole()) {
+        if ($this->fills()) {
             return PixelWindow::whole($canvas);
         }
         $bleed = $this->product->bleed;

@@ -12,6 +12,7 @@ use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
+use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Orientation;
 use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Product;
@@ -39,13 +40,28 @@ final readonly class PlacementPlanner
             }
         }
 
-        return $this->place($artwork, $picture, $best, $request);
+        return $this->place($artwork, $picture, $this->keptWhole($best, $picture, $request), $request);
+    }
+
+    /** Of a picture over several pieces, what must stay, or what was found to be looked at first, is moved off the gaps. */
+    private function keptWhole(CropCandidate $cut, PixelSize $picture, PlacementRequest $request): CropCandidate
+    {
+        $plan = PanelPlan::ofProduct($cut->product);
+        $transform = $request->framing->transform;
+        $keep = [] === $request->keep && null !== $request->focus ? [$request->focus] : $request->keep;
+        if (null === $plan || [] === $keep || null !== $cut->framing->position || 0.0 !== $transform->tilt || !$cut->geometry()->fills()) {
+            return $cut;
+        }
+        $boxes = array_map(static fn (FractionBox $box): PixelWindow => $transform->box($box)->inPixelsOf($picture), $keep);
+        $moved = $plan->keeping($boxes, $cut->crop, $picture, $cut->product->bleed);
+
+        return new CropCandidate($cut->product, $cut->framing, $moved, $cut->keptOfBoxes);
     }
 
     /** @return non-empty-list<Product> portrait first, so that a tie goes to it */
     private function waysUp(Product $product, OrientationRule $wish): array
     {
-        if (Orientation::Square === $product->orientation() || $product->keepsProportions()) {
+        if (Orientation::Square === $product->orientation() || $product->keepsProportions() || null !== $product->pieces) {
             return [$product];
         }
         [$portrait, $landscape] =

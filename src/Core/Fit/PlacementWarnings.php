@@ -7,6 +7,8 @@ namespace Snugfit\Core\Fit;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Fabric;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\Product;
@@ -33,6 +35,7 @@ final readonly class PlacementWarnings
         } else {
             $found[] = self::nearTrim('What must stay', $placement, $keep);
         }
+        $found[] = self::cutByGaps($placement, $keep);
         $cut = array_filter($facts->lettering, static fn (FractionBox $line): bool => !$placement->showsAllOf($line));
         if ([] !== $cut) {
             $found[] = \sprintf('Cuts what looks like lettering: %d of %d lines.', \count($cut), \count($facts->lettering));
@@ -60,6 +63,23 @@ final readonly class PlacementWarnings
     public static function safeMargin(Product $product): Length
     {
         return $product->safeMargin ?? Length::millimetres(self::SAFE);
+    }
+
+    /** @param list<FractionBox> $keep */
+    private static function cutByGaps(Placement $placement, array $keep): ?string
+    {
+        $plan = PanelPlan::ofProduct($placement->product);
+        if (null === $plan || [] === $keep || 0.0 !== $placement->transform->tilt || FitMode::Whole === $placement->framing->fitMode) {
+            return null;
+        }
+        $picture = $placement->transform->size($placement->artwork->size);
+        $boxes = array_map(
+            static fn (FractionBox $box): PixelWindow => $placement->transform->box($box)->inPixelsOf($picture),
+            $keep,
+        );
+        $cut = \count($boxes) - $plan->whole($boxes, $placement->crop, $placement->product->bleed);
+
+        return 0 === $cut ? null : \sprintf('A gap between the pieces cuts what must stay: %d of %d.', $cut, \count($boxes));
     }
 
     /** @param list<FractionBox> $boxes */

@@ -10,6 +10,9 @@ use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\ImpossiblePanels;
+use Snugfit\Core\Product\PanelLayout;
+use Snugfit\Core\Product\Product;
 
 /**
  * A picture over several pieces: where each hangs and what of the picture it shows. The picture is printed once, in thought; each
@@ -30,6 +33,18 @@ final readonly class PanelPlan
     }
 
     /**
+     * Of a product that hangs in pieces; null of any other.
+     *
+     * @throws ImpossiblePanels
+     */
+    public static function ofProduct(Product $product): ?self
+    {
+        $pieces = $product->pieces;
+
+        return null === $pieces ? null : self::of($pieces->layout, $pieces->wall($product->trim), $pieces->gap, $pieces->swallows);
+    }
+
+    /**
      * @param PrintSize $wall     from the first piece's left upper corner to the last's right lower one
      * @param bool      $swallows whether the picture goes on behind the gaps; else it goes on beyond them
      *
@@ -38,7 +53,7 @@ final readonly class PanelPlan
     public static function of(PanelLayout $layout, PrintSize $wall, Length $gap, bool $swallows): self
     {
         if (!$swallows && !$layout->isEven()) {
-            throw ImpossiblePanels::because('Where columns have unlike numbers of pieces, the gaps take their part of the picture.');
+            throw ImpossiblePanels::unlikeColumns();
         }
         $space = $gap->inMillimetres();
         [$width, $height] = [$wall->width->inMillimetres(), $wall->height->inMillimetres()];

@@ -17,6 +17,20 @@ final class ImpossibleProduct extends \InvalidArgumentException implements Failu
     /** Which field it is about; null where it is none of them. */
     public ?ProductField $field = null;
 
+    public static function piecesWayUp(): self
+    {
+        return self::about(
+            ProductField::Pieces,
+            'A product of several pieces hangs the way its size is given: choose portrait or landscape by that, and a size of its own.',
+        );
+    }
+
+    /** @param string $sentence why they cannot be */
+    public static function pieces(string $sentence): self
+    {
+        return self::about(ProductField::Pieces, $sentence);
+    }
+
     public static function floorOverTarget(string $code): self
     {
         return self::about(ProductField::Floor, \sprintf('Product "%s": the floor ppi is over the target ppi.', $code));

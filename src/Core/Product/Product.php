@@ -47,10 +47,15 @@ final readonly class Product
         public ProductFit $fit = new ProductFit(),
         /** @var list<Fabric> the colours it comes in; empty where it is white or does not show */
         public array $fabrics = [],
+        /** Null where it is one piece. */
+        public ?Pieces $pieces = null,
     ) {
         $this->area = $bleed->around($trim);
         if (null !== $freeSize && !$this->area->equals($trim)) {
             throw ImpossibleProduct::freeWithBleed($code);
+        }
+        if (null !== $pieces && (null !== $freeSize || $rule !== Pieces::wayUp($trim))) {
+            throw ImpossibleProduct::piecesWayUp();
         }
         if ($target->value < $floor->value) {
             throw ImpossibleProduct::floorOverTarget($code);
@@ -111,6 +116,15 @@ final readonly class Product
         return $this->withTrim($this->trim->turned(), $this->bleed->turned());
     }
 
+    /** One of its pieces as a product of its own. */
+    public function piece(PrintSize $size): self
+    {
+        return new self(
+            $this->code, $this->name, $size, $this->bleed, $this->target, $this->floor, formats: $this->formats, group: $this->group,
+            colour: $this->colour,
+        );
+    }
+
     public function orientation(): Orientation
     {
         return Orientation::of($this->trim);
@@ -148,6 +162,7 @@ final readonly class Product
             $this->colour,
             $this->fit,
             $this->fabrics,
+            $this->pieces,
         );
     }
 }

@@ -12,4 +12,5 @@ enum ProductField: string
     case Bleed = 'bleed';
     case Code = 'code';
     case Fabrics = 'fabrics';
+    case Pieces = 'pieces';
 }

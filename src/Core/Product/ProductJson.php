@@ -31,16 +31,19 @@ final readonly class ProductJson
 
         $free = $record->has('free_size') ? FreeSize::parse($record->string('free_size')) : null;
 
+        $trim = null === $free
+            ? new PrintSize(Length::parse($record->string('width')), Length::parse($record->string('height')))
+            : Product::free($code, '', $free, $target, $target)->trim;
+        $pieces = $this->pieces($record);
+
         return new Product(
             code: $code,
             name: $record->string('name'),
-            trim: null === $free
-                ? new PrintSize(Length::parse($record->string('width')), Length::parse($record->string('height')))
-                : Product::free($code, '', $free, $target, $target)->trim,
+            trim: $trim,
             bleed: null === $free ? $this->bleed($record) : Bleed::none(),
             target: $target,
             floor: null === $floor ? Product::usualFloor($target, $distance) : Ppi::of($floor),
-            rule: OrientationRule::from($record->string('orientation')),
+            rule: null === $pieces ? OrientationRule::from($record->string('orientation')) : Pieces::wayUp($trim),
             formats: [] === $formats ? [FileFormat::Jpeg] : $formats,
             viewingDistance: $distance,
             safeMargin: $length('safe_margin'),
@@ -68,6 +71,7 @@ final readonly class ProductJson
                     : Alignment::Centre,
             ),
             fabrics: $record->has('fabrics') ? array_map(Fabric::parse(...), $record->strings('fabrics')) : [],
+            pieces: $pieces,
         );
     }
 
@@ -104,7 +108,29 @@ final readonly class ProductJson
             'fit' => $product->fit->mode->value,
             'alignment' => $product->fit->alignment->value,
             'fabrics' => array_map(static fn (Fabric $fabric): string => $fabric->written(), $product->fabrics),
+            // What is one piece is written as it always was.
+            ...null === $product->pieces ? [] : [
+                'pieces' => $product->pieces->name,
+                'gap' => $exact($product->pieces->gap),
+                'gap_hides' => $product->pieces->swallows,
+            ],
         ];
+    }
+
+    private function pieces(JsonReader $record): ?Pieces
+    {
+        if (!$record->has('pieces') || \in_array($record->string('pieces'), ['', '1x1'], true)) {
+            return null;
+        }
+        try {
+            return new Pieces(
+                $record->string('pieces'),
+                $record->has('gap') ? Length::parse($record->string('gap')) : Length::zero(),
+                !$record->has('gap_hides') || $record->bool('gap_hides'),
+            );
+        } catch (ImpossiblePanels $e) {
+            throw ImpossibleProduct::pieces($e->getMessage());
+        }
     }
 
     /** "bleed" is one length for all sides, or four: top, right, bottom, left. */

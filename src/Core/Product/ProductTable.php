@@ -36,9 +36,13 @@ final readonly class ProductTable
         'fit',
         'alignment',
         'fabrics',
+        'pieces',
+        'gap',
+        'gap_hides',
     ];
 
     private const NEEDED = ['code', 'name', 'target_ppi'];
+    private const CHOICES = ['transparency', 'black_point', 'gap_hides'];
     private const NUMBERS = ['target_ppi', 'floor_ppi', 'limit'];
 
     public function __construct(private ProductJson $json = new ProductJson())
@@ -176,7 +180,7 @@ final readonly class ProductTable
             $record[$column] = match (true) {
                 \in_array($column, self::NUMBERS, true) => is_numeric($cell) ? (float) $cell : $cell,
                 'max_bytes' === $column => ctype_digit($cell) ? (int) $cell : $cell,
-                'transparency' === $column, 'black_point' === $column => \in_array(strtolower($cell), ['yes', 'true', '1'], true),
+                \in_array($column, self::CHOICES, true) => \in_array(strtolower($cell), ['yes', 'true', '1'], true),
                 'formats' === $column => preg_split('/\s*[;,]\s*/', strtolower($cell)) ?: [],
                 'fabrics' === $column, 'bleed' === $column && str_contains($cell, ';') => preg_split('/\s*;\s*/', $cell) ?: [],
                 default => $cell,

@@ -11,8 +11,10 @@ use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementReason;
 use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Fit\PrintDimensions;
 use Snugfit\Core\Lettering\ImpossibleLettering;
 use Snugfit\Core\Output\ImpossibleOutput;
+use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\Recipe;
@@ -37,7 +39,12 @@ final readonly class ProductionPlanner
             return new Refusal(RefusalReason::Short, PlacementReason::of($wanted->placement));
         }
         try {
-            return $this->recipes->recipeFor($wanted->placement, $wanted->facts, $wanted->options);
+            $whole = $this->recipes->recipeFor($wanted->placement, $wanted->facts, $wanted->options);
+            $plan = PanelPlan::ofProduct($wanted->placement->product);
+
+            return null === $plan || null === $wanted->panel
+                ? $whole
+                : $whole->cutToPanel($plan, $wanted->panel, $wanted->placement->product->bleed);
         } catch (ImpossibleRecipe|ImpossibleFinish|ImpossibleOutput|ImpossibleLettering $e) {
             return new Refusal(RefusalReason::Impossible, $e->getMessage());
         }
@@ -57,8 +64,8 @@ final readonly class ProductionPlanner
     }
 
     /**
-     * A whole run: every wanted print in its order, numbered from 1 as it stands there. One after the other, so that a run of a
-     * hundred thousand takes no more room than one of ten.
+     * A whole run: every wanted print in its order, piece by piece where it hangs in several, numbered from 1 as it stands there. One
+     * after the other, so that a run of a hundred thousand takes no more room than one of ten.
      *
      * @param iterable<WantedPrint> $wanted
      *
@@ -72,7 +79,10 @@ final readonly class ProductionPlanner
         }
         $number = 0;
         foreach ($wanted as $one) {
-            yield $this->planOne($one, $template, $names, $delivered, new NameContext($date, ++$number));
+            foreach ($one->files() as $file) {
+                $context = new NameContext($date, ++$number, $file->key->piece);
+                yield $this->planOne($file, $template, $names, $delivered, $context);
+            }
         }
     }
 
@@ -87,8 +97,8 @@ final readonly class ProductionPlanner
         if ($outcome instanceof Refusal) {
             return PlannedPrint::refused($wanted, $outcome);
         }
-        $output = $wanted->placement->output ?? throw new \LogicException('A recipe has an output.');
-        [$folder, $name] = $template->path($wanted->masterName, $wanted->placement->product, $output, $context);
+        $output = new PrintDimensions($outcome->size(), $outcome->write->ppi);
+        [$folder, $name] = $template->path($wanted->masterName, $wanted->product(), $output, $context);
         $extension = $outcome->write->format->extension();
         $plain = ('' === $folder ? '' : $folder.'/').$name.'.'.$extension;
         $standing = $this->standing($wanted->key, $wanted->facts->sha256, $outcome->hash(), $delivered);

@@ -7,6 +7,9 @@ namespace Snugfit\Core\Production;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Panel\Panel;
+use Snugfit\Core\Panel\PanelPlan;
+use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\RenderOptions;
 
 /** An artwork that is wanted on a product, with all that a person asked of it. */
@@ -21,11 +24,41 @@ final readonly class WantedPrint
         public RenderOptions $options,
         /** What the placement comes from; null where it is of no interest what came of it before. */
         public ?PlacementRequest $request = null,
+        /** Of the pieces that a picture goes over, the one that the file is of; null for all of the print. */
+        public ?Panel $panel = null,
     ) {
     }
 
     public function placedAs(Placement $placement): self
     {
-        return new self($this->key, $this->masterName, $this->facts, $placement, $this->options, $this->request);
+        return new self($this->key, $this->masterName, $this->facts, $placement, $this->options, $this->request, $this->panel);
+    }
+
+    /**
+     * Itself; where the product hangs in pieces and there is a print to make, each of them.
+     *
+     * @return non-empty-list<self>
+     */
+    public function files(): array
+    {
+        $plan = null === $this->placement->output ? null : PanelPlan::ofProduct($this->placement->product);
+
+        return null === $plan ? [$this] : array_map(fn (Panel $panel): self => new self(
+            new PlacementKey($this->key->artwork, $this->key->product, $panel->number),
+            $this->masterName,
+            $this->facts,
+            $this->placement,
+            $this->options,
+            $this->request,
+            $panel,
+        ), $plan->panels);
+    }
+
+    /** The product that its file is of: of a piece, one as large as that. */
+    public function product(): Product
+    {
+        $product = $this->placement->product;
+
+        return null === $this->panel ? $product : $product->piece($this->panel->size);
     }
 }

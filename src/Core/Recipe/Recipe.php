@@ -10,6 +10,9 @@ use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Panel\Panel;
+use Snugfit\Core\Panel\PanelPlan;
+use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleRegion;
@@ -104,6 +107,23 @@ final readonly class Recipe
         $write = null === $page || null === $this->write->page ? $this->write : $this->write->onPage($page);
 
         return new self(...['write' => $write, 'piece' => $piece] + $this->parts());
+    }
+
+    /** The file of one of the pieces that the whole print is cut into. */
+    public function cutToPanel(PanelPlan $plan, Panel $panel, Bleed $bleed): self
+    {
+        $page = $this->write->page;
+
+        return $this->cutTo(
+            $plan->window($panel, $this->write->ppi, $bleed),
+            null === $page ? null : new PdfPage($panel->size, $page->bleed, $page->cutMarks, $page->wrap),
+        );
+    }
+
+    /** All of the print that it is a piece of. */
+    public function uncut(): self
+    {
+        return new self(...['piece' => null] + $this->parts());
     }
 
     /** The picture alone, without what is round it on the print. */

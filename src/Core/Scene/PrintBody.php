@@ -8,6 +8,7 @@ use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Panel\Panel;
+use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\Product;
 
@@ -73,6 +74,7 @@ final readonly class PrintBody
             $product->bleed,
             null === $depth || $depth->isZero() ? null : $depth,
             [] !== $product->fabrics,
+            PanelPlan::ofProduct($product)->panels ?? [],
         );
     }
 

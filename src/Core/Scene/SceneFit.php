@@ -23,6 +23,11 @@ final readonly class SceneFit
     /** @throws ImpossibleScene where it does not go into it true to scale */
     public static function check(Scene $scene, Hanging $hanging): void
     {
+        if ([] !== $hanging->body->pieces) {
+            PiecePlan::of($hanging->body, $scene);
+
+            return;
+        }
         $hung = $hanging->outer();
         $face = $hanging->body->face;
         foreach ($scene->surfaces as $surface) {

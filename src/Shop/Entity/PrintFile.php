@@ -40,6 +40,10 @@ class PrintFile
     #[ORM\Column(length: 120)]
     private string $productName;
 
+    /** Which of the pieces that the picture goes over, from 1; 0 for all of the print. */
+    #[ORM\Column(options: ['default' => 0])]
+    private int $piece;
+
     /** The placement's figures, as the manifest has them before anything is made. */
     #[ORM\Column(name: 'figures', type: 'manifest_entry')]
     private ManifestEntry $wanted;
@@ -110,6 +114,7 @@ class PrintFile
         $this->artwork = $artwork;
         $this->productCode = $product->code;
         $this->productName = $product->name;
+        $this->piece = $print->wanted->key->piece;
         $this->wanted = $wanted;
         $this->recipe = $print->recipe()?->canonicalJson();
         $this->recipeHash = null === $this->recipe ? null : hash('sha256', $this->recipe);
@@ -145,6 +150,11 @@ class PrintFile
         return $this->productName;
     }
 
+    public function piece(): int
+    {
+        return $this->piece;
+    }
+
     public function wanted(): ManifestEntry
     {
         return $this->wanted;
@@ -152,7 +162,7 @@ class PrintFile
 
     public function key(): PlacementKey
     {
-        return new PlacementKey((string) $this->artwork->id(), $this->productCode);
+        return new PlacementKey((string) $this->artwork->id(), $this->productCode, $this->piece);
     }
 
     /** As later runs look at it; null where nothing was delivered. */

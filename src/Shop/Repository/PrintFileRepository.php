@@ -23,12 +23,12 @@ use Snugfit\Shop\Entity\PrintRun;
  */
 final class PrintFileRepository extends ServiceEntityRepository
 {
-    private const STANDING = "SELECT file.id, file.artwork_id, file.product_code, file.path, artwork.master, file.recipe_hash,
+    private const STANDING = "SELECT file.id, file.artwork_id, file.product_code, file.piece, file.path, artwork.master, file.recipe_hash,
             json_extract(file.found, '$.sha256') AS sha256, json_extract(file.found, '$.bytes') AS bytes
         FROM print_file file JOIN batch_artwork artwork ON artwork.id = file.artwork_id
         WHERE artwork.removed = 0 AND file.path IS NOT NULL AND file.recipe_hash IS NOT NULL AND file.found IS NOT NULL AND file.id IN (
             SELECT MAX(one.id) FROM print_file one JOIN print_run run ON run.id = one.run_id
-            WHERE run.batch_id = :batch AND one.state IN ('made', 'unchanged') GROUP BY one.artwork_id, one.product_code
+            WHERE run.batch_id = :batch AND one.state IN ('made', 'unchanged') GROUP BY one.artwork_id, one.product_code, one.piece
         ) ORDER BY file.id";
 
     /** Files changed between two writes. */
@@ -83,7 +83,7 @@ final class PrintFileRepository extends ServiceEntityRepository
         $standing = [];
         foreach ($rows as $row) {
             $row = JsonReader::of($row, 'a delivered file');
-            $key = new PlacementKey((string) $row->int('artwork_id'), $row->string('product_code'));
+            $key = new PlacementKey((string) $row->int('artwork_id'), $row->string('product_code'), $row->int('piece'));
             $print = new DeliveredPrint($row->string('path'), $row->string('master'), $row->string('recipe_hash'), $row->string('sha256'));
             $standing[$key->toString()] = new DeliveredFile($row->int('id'), $key, $print, $row->int('bytes'));
         }

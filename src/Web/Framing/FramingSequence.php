@@ -37,7 +37,7 @@ final readonly class FramingSequence
         }
 
         // Its product is none of the batch's any more.
-        return new self([PlacementSummary::of($here, null)], 0);
+        return new self([PlacementSummary::of($here, [])], 0);
     }
 
     public function count(): int

@@ -9,6 +9,8 @@ use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\RotatedCropGeometry;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Panel\Panel;
+use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Product;
 
 /**
@@ -83,6 +85,32 @@ final readonly class StageGeometry
         return $this->boxes($product, $box) + ['inches' => $crop->width / $scale / 914_400];
     }
 
+    /**
+     * The faces of the pieces that the picture goes over.
+     *
+     * @param \Closure(Length, Length, Length, Length): array{float|int, float|int, float|int, float|int} $box
+     *
+     * @return list<array{float|int, float|int, float|int, float|int}>
+     */
+    private static function pieces(Product $product, \Closure $box): array
+    {
+        $area = $product->printArea();
+        $rest = static fn (Length $all, Length ...$less): Length => Length::inches(
+            max(0.0, $all->inInches() - array_sum(array_map(static fn (Length $one): float => $one->inInches(), $less))),
+        );
+
+        return array_map(static function (Panel $panel) use ($product, $area, $rest, $box): array {
+            [$left, $top] = [$product->bleed->left->plus($panel->pictureLeft), $product->bleed->top->plus($panel->pictureTop)];
+
+            return $box(
+                $left,
+                $top,
+                $rest($area->width, $left, $panel->size->width),
+                $rest($area->height, $top, $panel->size->height),
+            );
+        }, PanelPlan::ofProduct($product)->panels ?? []);
+    }
+
     private static function less(Length $bleed, Length $wrap): Length
     {
         return Length::inches(max(0.0, $bleed->inInches() - $wrap->inInches()));
@@ -109,6 +137,7 @@ final readonly class StageGeometry
                 self::less($bleed->right, $product->wrap),
                 self::less($bleed->bottom, $product->wrap),
             ),
+            'pieces' => self::pieces($product, $box),
             'safe' => null === $margin || $margin->isZero()
                     ? null
                     : $box(

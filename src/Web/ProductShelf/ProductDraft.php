@@ -16,8 +16,10 @@ use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\Fabric;
 use Snugfit\Core\Product\FitModeRule;
 use Snugfit\Core\Product\FreeSize;
+use Snugfit\Core\Product\ImpossiblePanels;
 use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\Pieces;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductFit;
 use Symfony\Component\Validator\Constraints as Assert;
@@ -67,6 +69,11 @@ final class ProductDraft
     /** @var ?list<Fabric> */
     public ?array $fabrics = null;
 
+    /** Of a layout, or columns and rows, like 3x1; null for one piece. */
+    public ?string $pieces = null;
+    public ?Length $gap = null;
+    public bool $gapHides = true;
+
     public static function of(Product $product): self
     {
         $draft = new self();
@@ -83,6 +90,8 @@ final class ProductDraft
         $draft->transparency = $product->wantsTransparency;
         $colour = $product->colour;
         [$draft->profile, $draft->intent, $draft->blackPoint] = [$colour->profile, $colour->intent, $colour->blackPoint];
+        $pieces = $product->pieces;
+        [$draft->pieces, $draft->gap, $draft->gapHides] = [$pieces?->name, $pieces?->gap, $pieces->swallows ?? true];
         [$draft->fit, $draft->alignment, $draft->fabrics] = [$product->fit->mode, $product->fit->alignment, $product->fabrics];
 
         return $draft;
@@ -117,6 +126,7 @@ final class ProductDraft
         $target = $this->target ?? throw new \LogicException('A draft is validated before it becomes a product.');
         $free = $this->trim instanceof FreeSize ? $this->trim : null;
         $trim = $this->trim instanceof PrintSize ? $this->trim : null;
+        $pieces = $this->pieces();
         $others = array_filter($this->formats, fn (FileFormat $format): bool => $format !== $this->usual);
 
         return new Product(
@@ -126,7 +136,7 @@ final class ProductDraft
             bleed: $this->bleed ?? Bleed::none(),
             target: $target,
             floor: $this->floor ?? Product::usualFloor($target, $this->distance),
-            rule: $this->orientation,
+            rule: null !== $pieces && null !== $trim ? Pieces::wayUp($trim) : $this->orientation,
             formats: [$this->usual, ...array_values($others)],
             viewingDistance: $this->distance,
             safeMargin: $this->safe,
@@ -139,6 +149,17 @@ final class ProductDraft
             colour: new OutputColour($this->profile, $this->intent, $this->blackPoint),
             fit: new ProductFit($this->fit, $this->alignment),
             fabrics: $this->fabrics ?? [],
+            pieces: $pieces,
         );
+    }
+
+    private function pieces(): ?Pieces
+    {
+        $name = trim($this->pieces ?? '');
+        try {
+            return \in_array($name, ['', '1x1'], true) ? null : new Pieces($name, $this->gap ?? Length::zero(), $this->gapHides);
+        } catch (ImpossiblePanels $e) {
+            throw ImpossibleProduct::pieces($e->getMessage());
+        }
     }
 }

@@ -75,6 +75,7 @@ final class ProductForm extends AbstractType
             'distance' => $length,
             'safe' => $length,
             'wrap' => $length,
+            'gap' => $length,
             'limit' => new TextTransformer($figure, self::number(...)),
             'fabrics' => new TextTransformer(self::writeFabrics(...), Fabric::parseAll(...)),
             'maxBytes' => new TextTransformer(static fn (int $bytes): string => $figure($bytes / self::MEGABYTE), self::megabytes(...)),
@@ -85,6 +86,8 @@ final class ProductForm extends AbstractType
         $builder->add('orientation', EnumType::class, ['class' => OrientationRule::class])
             ->add('usual', EnumType::class, ['class' => FileFormat::class])
             ->add('formats', EnumType::class, ['class' => FileFormat::class, 'multiple' => true, 'expanded' => true, 'required' => false])
+            ->add('pieces', TextType::class, ['required' => false])
+            ->add('gapHides', CheckboxType::class, ['required' => false])
             ->add('transparency', CheckboxType::class, ['required' => false])
             ->add('profile', EnumType::class, ['class' => Profile::class])
             ->add('intent', EnumType::class, ['class' => RenderingIntent::class])

@@ -16,6 +16,7 @@ use Snugfit\Core\Lettering\SetLine;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
+use Snugfit\Core\Product\PanelLayout;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductFamily;
 use Snugfit\Core\Proof\SnugGauge;
@@ -76,6 +77,13 @@ final readonly class FigureFormatter
         } catch (ImpossibleLettering) {
             return null;
         }
+    }
+
+    /** @return list<string> how a picture can hang in pieces, beside columns and rows */
+    #[AsTwigFunction('piece_layouts')]
+    public function pieceLayouts(): array
+    {
+        return array_keys(PanelLayout::shipped());
     }
 
     /** @return list<string> what may go wrong with the words on a print */

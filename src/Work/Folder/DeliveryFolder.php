@@ -60,7 +60,7 @@ final class DeliveryFolder implements DeliveredPrints
             $json = @file_get_contents($folder.'/manifest.json');
             $manifest = false === $json ? new Manifest([]) : Manifest::fromJson($json);
             foreach ($manifest->files as $entry) {
-                $earlier[(new PlacementKey($entry->master, $entry->product))->toString()] = $entry;
+                $earlier[(new PlacementKey($entry->master, $entry->product, $entry->piece))->toString()] = $entry;
             }
             foreach ($manifest->previews as $preview) {
                 $previews[$preview->path] = $preview;

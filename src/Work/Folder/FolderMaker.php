@@ -102,12 +102,12 @@ final readonly class FolderMaker
             $recipe = $print->recipe();
             if (null !== $recipe) {
                 $one = $print->wanted;
-                $shown[$one->key->toString()] = new ShownFile(
+                $shown[$one->key->whole()->toString()] = new ShownFile(
                     $one->masterName,
                     $paths[$one->masterName],
                     $one->facts->sha256,
                     $one->placement->product,
-                    $recipe,
+                    $recipe->uncut(),
                 );
             }
             $files[] = $this->register($print, $paths[$print->wanted->masterName], $delivery, $report);
@@ -151,7 +151,9 @@ final readonly class FolderMaker
     private function register(PlannedPrint $print, string $path, DeliveryFolder $delivery, FolderReport $report): ?WantedFile
     {
         $recipe = $print->recipe();
-        $entry = ManifestEntry::wanted($print->wanted->masterName, $print->wanted->facts->sha256, $print->wanted->placement, $recipe);
+        $entry = ManifestEntry::wanted(
+            $print->wanted->masterName, $print->wanted->facts->sha256, $print->wanted->placement, $recipe, $print->wanted->key->piece,
+        );
         $refusal = $print->refusal();
         if (null !== $refusal) {
             RefusalReason::Short === $refusal->reason ? $report->short($entry) : $report->impossible($entry, $refusal->sentence);

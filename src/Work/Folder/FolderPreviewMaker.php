@@ -49,7 +49,7 @@ final readonly class FolderPreviewMaker
                 $order->scenes->written->size,
                 $order->scenes->written->format,
                 $delivery->stagingOf($one->path),
-                $delivery->pathOf($one->print),
+                null === $one->print ? null : $delivery->pathOf($one->print),
             ),
             static function (
                 WantedPreview $one,
@@ -90,7 +90,7 @@ final readonly class FolderPreviewMaker
         $versions = array_map(static fn (SceneFolder $scene): string => $scene->version(), $order->scenes->scenes);
         foreach ($this->delivered($report->manifest()) as $entry) {
             $file = $shown[(new PlacementKey($entry->master, $entry->product))->toString()] ?? null;
-            if (null === $file || null === $entry->output) {
+            if (null === $file || null === $entry->output || $entry->piece > 1) {
                 continue;
             }
             $body = PrintBody::of($file->product);
@@ -110,7 +110,8 @@ final readonly class FolderPreviewMaker
                     $written->size,
                     $written->format,
                 );
-                $one = new WantedPreview($file, $scene, $body, $path, hash('sha256', $key), $entry->output['path']);
+                $print = 0 === $entry->piece ? $entry->output['path'] : null;
+                $one = new WantedPreview($file, $scene, $body, $path, hash('sha256', $key), $print);
                 $earlier = $delivery->earlierPreview($path);
                 if (null !== $earlier && $earlier->shows === $one->shows && is_file($delivery->pathOf($path))) {
                     $report->preview($earlier);

@@ -18,8 +18,8 @@ final readonly class WantedPreview
         public string $path,
         /** Names all that it shows. */
         public string $shows,
-        /** Of the print file, whose pixels it shows. */
-        public string $print,
+        /** Of the print file, whose pixels it shows; null where it is one of several pieces. */
+        public ?string $print,
     ) {
     }
 }

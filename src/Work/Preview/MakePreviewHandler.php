@@ -55,7 +55,7 @@ final readonly class MakePreviewHandler
     private function make(MakePreview $message): void
     {
         // The file is quicker to read than its pixels are to make; where it is gone, they still can be made.
-        $file = $this->store->has($message->printKey) ? $this->store->path($message->printKey) : null;
+        $file = '' !== $message->printKey && $this->store->has($message->printKey) ? $this->store->path($message->printKey) : null;
         $child = $this->processes->start(new PreviewJob(
             $this->masters->byKey($message->masterKey),
             Recipe::fromJson($message->recipe),

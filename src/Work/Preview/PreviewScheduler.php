@@ -60,6 +60,10 @@ final readonly class PreviewScheduler
         $number = 0;
         $wanted = [];
         foreach ($this->deliveries->latest($batch) as $file) {
+            if ($file->piece() > 1) {
+                // All pieces hang in one scene.
+                continue;
+            }
             foreach ($batch->settings()->rail->of($file->productCode()) as $hung) {
                 $preview = $this->want($batch, $file, $hung, $shelf, $known, $names, ++$number);
                 if (null !== $preview) {
@@ -84,7 +88,7 @@ final readonly class PreviewScheduler
         NameRegistry $names,
         int $number,
     ): ?PrintPreview {
-        $recipe = $file->recipe();
+        $recipe = $file->recipe()?->uncut();
         $product = $shelf->products[$file->productCode()] ?? null;
         if (null === $recipe || null === $product || $file->artwork()->isRemoved()) {
             return null;
@@ -146,7 +150,8 @@ final readonly class PreviewScheduler
             $rail->size->width,
             $rail->format->value,
             \sprintf('%s/preview-%d-%s.%s', FileStore::GROWING_PRINTS, $preview->id(), substr($shows, 0, 12), $rail->format->value),
-            $this->deliveries->key($preview->batch(), (string) $file->path()),
+            // The file of a piece does not show the others.
+            0 === $file->piece() ? $this->deliveries->key($preview->batch(), (string) $file->path()) : '',
         ));
     }
 

@@ -54,7 +54,7 @@ final readonly class RunPlanner
         $standing = $this->deliveries->standing($batch);
         $portion = [];
         foreach ($this->production->plan($batch, date: $run->startedAt(), delivered: $this->deliveries->verified($batch)) as $planned) {
-            $file = $this->want($run, $planned, $standing[$planned->placed->key()->toString()] ?? null);
+            $file = $this->want($run, $planned, $standing[$planned->print->wanted->key->toString()] ?? null);
             $this->entities->persist($file);
             $portion[] = $file;
             if (self::PORTION === \count($portion)) {
@@ -80,7 +80,9 @@ final readonly class RunPlanner
     {
         $print = $planned->print;
         $wanted = $print->wanted;
-        $entry = ManifestEntry::wanted($wanted->masterName, $wanted->facts->sha256, $wanted->placement, $print->recipe());
+        $entry = ManifestEntry::wanted(
+            $wanted->masterName, $wanted->facts->sha256, $wanted->placement, $print->recipe(), $wanted->key->piece,
+        );
         $file = new PrintFile($run, $planned->placed->artwork, $print, $entry);
         $refusal = $print->refusal();
         if (null !== $refusal && RefusalReason::Impossible === $refusal->reason) {

@@ -10,11 +10,11 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
-use Snugfit\Core\Panel\ImpossiblePanels;
 use Snugfit\Core\Panel\Panel;
-use Snugfit\Core\Panel\PanelLayout;
 use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\ImpossiblePanels;
+use Snugfit\Core\Product\PanelLayout;
 
 /** Expected values are worked out by hand. */
 final class PanelPlanTest extends TestCase

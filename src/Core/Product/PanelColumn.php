@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Core\Panel;
+namespace Snugfit\Core\Product;
 
 /** Pieces that hang above each other. All figures are shares of what is left beside the gaps. */
 final readonly class PanelColumn

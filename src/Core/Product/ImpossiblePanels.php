@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Core\Panel;
+namespace Snugfit\Core\Product;
 
 use Snugfit\Core\Failure;
 use Snugfit\Core\TellsSentence;
@@ -16,6 +16,11 @@ final class ImpossiblePanels extends \InvalidArgumentException implements Failur
     public static function because(string $why): self
     {
         return new self('The picture cannot be laid over these pieces. '.$why);
+    }
+
+    public static function unlikeColumns(): self
+    {
+        return self::because('Where columns have unlike numbers of pieces, the gaps take their part of the picture.');
     }
 
     /** @param list<string> $known */

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Core\Panel;
+namespace Snugfit\Core\Product;
 
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
@@ -74,6 +74,12 @@ final readonly class PanelLayout
         );
 
         return new PrintSize($side($piece->width, \count($this->columns)), $side($piece->height, \count($first->rows)));
+    }
+
+    /** How many pieces. */
+    public function count(): int
+    {
+        return array_sum(array_map(static fn (PanelColumn $one): int => \count($one->rows), $this->columns));
     }
 
     /** Whether all columns have as many pieces, so that gaps go straight through. */
