@@ -19,6 +19,9 @@ final readonly class ClothPrint
 {
     private const STEPS = 65535;
 
+    /** Pixels of the preview between places that are looked at to find where the print is. */
+    private const COARSE = 8;
+
     public function __construct(private SceneFolder $folder, private ClothSurface $surface, private PixelSize $size)
     {
     }
@@ -37,12 +40,42 @@ final readonly class ClothPrint
         [$width, $height] = [$print->body->face->width->inMillimetres(), $print->body->face->height->inMillimetres()];
         $pixels = $face->size();
         // Round the point that it is held at; what hangs, from the middle of its upper edge.
-        $places = $map->linearByBand([
+        $lines = [
             $this->line(0, -$width / 2, $width, $pixels->width),
             $this->line(1, $this->surface->hangs ? 0.0 : -$height / 2, $height, $pixels->height),
-        ]);
+        ];
+        $window = $this->window($map, $lines, $pixels);
 
-        return [PixelWindow::whole($this->size), [$face->at($places)]];
+        return [$window, [$face->at($map->crop($window)->linearByBand($lines))]];
+    }
+
+    /**
+     * What of the preview the print is on: all else need not be worked on.
+     *
+     * @param array{array{float, float}, array{float, float}} $lines from the map's steps to the print's pixels
+     */
+    private function window(Image $map, array $lines, PixelSize $print): PixelWindow
+    {
+        $few = new PixelSize(max(1, intdiv($this->size->width, self::COARSE)), max(1, intdiv($this->size->height, self::COARSE)));
+        $places = $map->resize($few, Kernel::Linear)->linearByBand($lines)->values();
+        [$left, $top, $right, $bottom] = [\PHP_INT_MAX, \PHP_INT_MAX, -1, -1];
+        for ($i = 0, $count = $few->pixels(); $i < $count; ++$i) {
+            [$across, $down] = [$places[2 * $i], $places[2 * $i + 1]];
+            if ($across >= 0 && $across <= $print->width && $down >= 0 && $down <= $print->height) {
+                [$x, $y] = [$i % $few->width, intdiv($i, $few->width)];
+                [$left, $right] = [min($left, $x), max($right, $x)];
+                [$top, $bottom] = [min($top, $y), max($bottom, $y)];
+            }
+        }
+        if ($right < 0) {
+            // Smaller than what was looked at.
+            return PixelWindow::whole($this->size);
+        }
+        [$wide, $high] = [$this->size->width / $few->width, $this->size->height / $few->height];
+
+        return (new PixelWindow(
+            (int) ($left * $wide), (int) ($top * $high), (int) (($right - $left + 1) * $wide), (int) (($bottom - $top + 1) * $high),
+        ))->widenedIn($this->size, 3 * self::COARSE);
     }
 
     /**

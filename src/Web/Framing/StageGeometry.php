@@ -131,7 +131,8 @@ final readonly class StageGeometry
         return [
             'all' => $box($none, $none, $none, $none),
             'trim' => $box($bleed->left, $bleed->top, $bleed->right, $bleed->bottom),
-            'wrap' => null === $product->wrap || $product->wrap->isZero() ? null : $box(
+            // Each piece goes round a frame of its own.
+            'wrap' => null === $product->wrap || $product->wrap->isZero() || null !== $product->pieces ? null : $box(
                 self::less($bleed->left, $product->wrap),
                 self::less($bleed->top, $product->wrap),
                 self::less($bleed->right, $product->wrap),
