@@ -50,7 +50,7 @@ final readonly class ClothPrint
     }
 
     /**
-     * What of the preview the print is on: all else need not be worked on.
+     * What of the preview the print is on, and is seen of it: all else need not be worked on.
      *
      * @param array{array{float, float}, array{float, float}} $lines from the map's steps to the print's pixels
      */
@@ -58,10 +58,11 @@ final readonly class ClothPrint
     {
         $few = new PixelSize(max(1, intdiv($this->size->width, self::COARSE)), max(1, intdiv($this->size->height, self::COARSE)));
         $places = $map->resize($few, Kernel::Linear)->linearByBand($lines)->values();
+        $cover = $this->folder->picture(SceneFolder::COVER)->extractBands(0, 1)->resize($few, Kernel::Linear)->values();
         [$left, $top, $right, $bottom] = [\PHP_INT_MAX, \PHP_INT_MAX, -1, -1];
         for ($i = 0, $count = $few->pixels(); $i < $count; ++$i) {
             [$across, $down] = [$places[2 * $i], $places[2 * $i + 1]];
-            if ($across >= 0 && $across <= $print->width && $down >= 0 && $down <= $print->height) {
+            if ($cover[$i] > 0 && $across >= 0 && $across <= $print->width && $down >= 0 && $down <= $print->height) {
                 [$x, $y] = [$i % $few->width, intdiv($i, $few->width)];
                 [$left, $right] = [min($left, $x), max($right, $x)];
                 [$top, $bottom] = [min($top, $y), max($bottom, $y)];

@@ -108,6 +108,7 @@ final readonly class Layer
     public function at(Image $places): Image
     {
         $size = $this->size();
+        $places = $places->copyToMemory();
         $covered = $this->covered($places->extractBands(0, 1), $size->width)
             ->multipliedBy($this->covered($places->extractBands(1, 1), $size->height));
 

@@ -75,14 +75,16 @@ final readonly class RoundPrint
         $n = $this->projection->rays();
         $at = Image::positions($window->size())->linearByBand([[1.0, $window->x + 0.5], [1.0, $window->y + 0.5]]);
         $way = $at->join($at->extractBands(0, 1)->linear(0.0, 1.0))
-            ->recombined([[$n[0], $n[1], $n[2]], [$n[3], $n[4], $n[5]], [$n[6], $n[7], $n[8]]]);
+            ->recombined([[$n[0], $n[1], $n[2]], [$n[3], $n[4], $n[5]], [$n[6], $n[7], $n[8]]])
+            // Computed once: whoever asks a pipeline twice has it computed, and held, twice.
+            ->copyToMemory();
         [$dx, $dy, $dz] = [$way->extractBands(0, 1), $way->extractBands(1, 1), $way->extractBands(2, 1)];
         // a t² + 2 b t + c = 0, the nearer of its two solutions.
         $a = $dx->multipliedBy($dx)->plus($dz->multipliedBy($dz));
         $b = $dx->linear($eyeX, 0.0)->plus($dz->linear($eyeZ, 0.0));
         $c = $eyeX * $eyeX + $eyeZ * $eyeZ - $radius * $radius;
-        $root = $b->multipliedBy($b)->minus($a->linear($c, 0.0));
-        $t = $b->linear(-1.0, 0.0)->minus($root->positivePart()->raisedTo(0.5))->dividedBy($a);
+        $root = $b->multipliedBy($b)->minus($a->linear($c, 0.0))->copyToMemory();
+        $t = $b->linear(-1.0, 0.0)->minus($root->positivePart()->raisedTo(0.5))->dividedBy($a)->copyToMemory();
         $x = $t->multipliedBy($dx)->linear(1.0, $eyeX);
         $z = $t->multipliedBy($dz)->linear(1.0, $eyeZ);
         // Turned so that the print's middle looks along z, and counted from its back: angles begin and end where no print does.

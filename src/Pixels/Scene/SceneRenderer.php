@@ -147,10 +147,6 @@ final readonly class SceneRenderer
         $plate = self::sized($folder->picture(SceneFolder::PLATE, $size), $size)->colourspace(Interpretation::ScRgb);
         $cover = self::sized($folder->picture(SceneFolder::COVER), $size)->extractBands(0, 1)->linear(1 / 255, 0.0);
         $plate = self::painted($plate, $cover, $scene, SceneKind::Wall === $scene->kind ? $look->wall : $look->fabric);
-        $light = $this->light($folder, $size);
-        $shine = $folder->has(SceneFolder::SHINE)
-            ? self::sized($folder->picture(SceneFolder::SHINE, $size), $size)->colourspace(Interpretation::ScRgb)
-            : null;
         foreach ($scene->surfaces as $i => $surface) {
             $print = $prints[$i % \count($prints)];
             [$window, $layers] = match (true) {
@@ -160,10 +156,13 @@ final readonly class SceneRenderer
                 default => throw ImpossibleScene::because('It has a surface of a kind that is not known.'),
             };
             $base = $plate->crop($window)->copyToMemory();
-            [$on, $seen] = [$light->crop($window), $cover->crop($window)];
+            // Of each picture no more is held than what the print is on.
+            $on = $this->light($folder, $size)->crop($window)->copyToMemory();
+            $shine = $this->shine($folder, $size)?->crop($window)->copyToMemory();
+            $seen = $cover->crop($window);
             foreach ($layers as $layer) {
                 // One after the other, so that no more than one is being worked on.
-                $base = self::laid($base, $layer, $on, $seen, $shine?->crop($window))->copyToMemory();
+                $base = self::laid($base, $layer, $on, $seen, $shine)->copyToMemory();
             }
             $plate = $plate->insert($base, $window->x, $window->y);
         }
@@ -188,6 +187,14 @@ final readonly class SceneRenderer
             $surface instanceof ClothSurface => $surface->scale($width),
             default => 1 / $scene->millimetresPerPixel($width),
         };
+    }
+
+    /** What a surface throws back by itself; null where that is nothing. */
+    private function shine(SceneFolder $folder, PixelSize $size): ?Image
+    {
+        return $folder->has(SceneFolder::SHINE)
+            ? self::sized($folder->picture(SceneFolder::SHINE, $size), $size)->colourspace(Interpretation::ScRgb)
+            : null;
     }
 
     /** Light on prints, in parts of what makes white white. */
@@ -233,7 +240,8 @@ final readonly class SceneRenderer
      */
     private static function laid(Image $base, Image $layer, Image $light, Image $cover, ?Image $shine): Image
     {
-        $seen = $layer->multipliedBy($cover->join($cover)->join($cover)->join($cover));
+        // Computed once, though it is asked for three times.
+        $seen = $layer->multipliedBy($cover->join($cover)->join($cover)->join($cover))->copyToMemory();
         $alpha = $seen->extractBands(3, 1);
         $left = $alpha->linear(-1.0, 1.0);
         $laid = $base
