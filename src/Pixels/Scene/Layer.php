@@ -108,9 +108,11 @@ final readonly class Layer
     public function at(Image $places): Image
     {
         $size = $this->size();
+        // Computed once: who asks a pipeline several times has it computed, and held, as often.
         $places = $places->copyToMemory();
         $covered = $this->covered($places->extractBands(0, 1), $size->width)
-            ->multipliedBy($this->covered($places->extractBands(1, 1), $size->height));
+            ->multipliedBy($this->covered($places->extractBands(1, 1), $size->height))
+            ->copyToMemory();
 
         return $this->image
             ->sampledAt($places->linear(1.0, self::MARGIN - 0.5))
@@ -134,7 +136,7 @@ final readonly class Layer
      */
     public function on(Homography $plane, PixelWindow $window): Image
     {
-        $covered = $this->outline($plane, $window);
+        $covered = $this->outline($plane, $window)->copyToMemory();
 
         return $this->image
             ->sampledAt(self::places($plane->inverse(), $window)->linear(1.0, self::MARGIN - 0.5))

@@ -76,7 +76,7 @@ final readonly class RoundPrint
         $at = Image::positions($window->size())->linearByBand([[1.0, $window->x + 0.5], [1.0, $window->y + 0.5]]);
         $way = $at->join($at->extractBands(0, 1)->linear(0.0, 1.0))
             ->recombined([[$n[0], $n[1], $n[2]], [$n[3], $n[4], $n[5]], [$n[6], $n[7], $n[8]]])
-            // Computed once: whoever asks a pipeline twice has it computed, and held, twice.
+            // Computed once, as in Layer.
             ->copyToMemory();
         [$dx, $dy, $dz] = [$way->extractBands(0, 1), $way->extractBands(1, 1), $way->extractBands(2, 1)];
         // a t² + 2 b t + c = 0, the nearer of its two solutions.
