@@ -17,6 +17,7 @@ use Snugfit\Core\Lettering\GlyphLine;
 use Snugfit\Core\Lettering\ImpossibleLettering;
 use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Lettering\LetteredLine;
+use Snugfit\Core\Lettering\OutlinePlace;
 use Snugfit\Core\Lettering\VectorPath;
 use Snugfit\Core\Lettering\Words;
 use Snugfit\Core\Measure\Length;
@@ -97,7 +98,7 @@ final class LetteringTest extends PixelTestCase
         $set = self::setWords($text, 'rubik', 300);
         // 10 mm at 1800 ppi, so that Pango's whole pixels are no matter: 0.05 mm are 3.5 of them.
         $em = 10 / 25.4 * 1800;
-        $ours = $set->outline(0.0)->placed($em, $set->width * $em / 2 + 40, $em * 1.2);
+        $ours = $set->outline(0.0)->placed($em / 1000, $set->width * $em / 2 + 40, $em * 1.2);
         file_put_contents($this->folder.'/ours.svg', \sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="%d"><path d="%s"/></svg>', $set->width * $em + 80, 2 * $em, $ours->toSvg()));
         $this->tool('rsvg-convert', 'ours.svg', '-b', 'white', '-o', 'ours.png');
         file_put_contents($this->folder.'/fonts.conf', '<?xml version="1.0"?><!DOCTYPE fontconfig SYSTEM "fonts.dtd"><fontconfig><dir>'.\dirname(__DIR__, 2).'/var/fonts</dir><cachedir>'.$this->folder.'/cache</cachedir></fontconfig>');
@@ -200,7 +201,7 @@ final class LetteringTest extends PixelTestCase
             $words = $recipe->lettering ?? self::fail();
             $with = static fn (?Lettered $lettering): Recipe => new Recipe($recipe->frame, $recipe->enlarge, $recipe->write, lettering: $lettering);
             $line = $words->lines[0];
-            $others = ['missing' => null, 'moved' => $words->movedBy(9.0, 0.0), 'of another colour' => new Lettered([new LetteredLine($line->text, $line->path, 'ff0000', $line->outline, $line->outlineColour)])];
+            $others = ['missing' => null, 'moved' => $words->movedBy(9.0, 0.0), 'of another colour' => new Lettered([new LetteredLine($line->text, $line->path, $line->place, 'ff0000', $line->outline, $line->outlineColour)])];
             foreach ($others as $how => $other) {
                 $path = $this->folder."/$how.".$format->extension();
                 PrintFileMaker::in($this->folder.'/work')->make($master, $with($other), $path);
@@ -227,7 +228,7 @@ final class LetteringTest extends PixelTestCase
     {
         [$master, $recipe] = $this->lettered(FileFormat::Jpeg, Profile::Srgb, 8, false, 'plasma:grey30-grey70');
         $line = $recipe->lettering->lines[0] ?? self::fail();
-        $black = new Lettered([new LetteredLine('H', $line->path, '000000', 4.0, 'ffffff')]);
+        $black = new Lettered([new LetteredLine('H', $line->path, $line->place, '000000', 4.0, 'ffffff')]);
         $finish = Finish::fromRecord(JsonReader::of(['guard' => ['black' => 3, 'white' => 3], 'sharpen' => ['amount' => 80, 'radius' => '1px']], 'a finish'));
         $strict = (new Recipe($recipe->frame, $recipe->enlarge, $recipe->write, finish: $finish, lettering: $black));
         PrintFileMaker::in($this->folder.'/work')->make($master, $strict, $this->folder.'/strict.jpg');
@@ -246,7 +247,7 @@ final class LetteringTest extends PixelTestCase
             new Frame(new PixelSize(600, 400), new PixelWindow(0, 0, 600, 400)),
             new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(600, 400)),
             new Write($format, Ppi::of(200), $bits, $transparent, colour: new OutputColour($profile), page: FileFormat::Pdf === $format ? new PdfPage(PrintSize::inches(2.8, 1.8), Bleed::all(Length::inches(0.1)), false) : null),
-            lettering: new Lettered([new LetteredLine('H', $letter, 'e0a100', $outline, '1e2b2f')]),
+            lettering: new Lettered([new LetteredLine('H', $letter, new OutlinePlace(1000, 0, 0), 'e0a100', $outline, '1e2b2f')]),
         )];
     }
 

@@ -6,6 +6,7 @@ namespace Snugfit\Tests\Shop;
 
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Product\ProductJson;
 use Snugfit\Core\Product\ProductTable;
 use Snugfit\Core\Scene\HungScene;
@@ -15,12 +16,17 @@ use Snugfit\Shop\DeliveryFreshness;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\Entity\StoredProduct;
+use Snugfit\Shop\Repository\PrintFileRepository;
 use Symfony\Component\Process\Process;
 
 /** A product that hangs in pieces: a print file each, which together are the whole; ImageMagick lays them beside each other. */
 final class PiecesTest extends ShopTestCase
 {
-    /** @return array<string, mixed> */
+    /**
+     * @param array<string, mixed> $more
+     *
+     * @return array<string, mixed>
+     */
     private static function product(string $code, string $layout, array $more = []): array
     {
         return ['code' => $code, 'name' => $code, 'group' => '', 'width' => '12in', 'height' => '6in', 'bleed' => '0mm', 'target_ppi' => 100, 'floor_ppi' => 50, 'orientation' => 'either', 'formats' => ['png'], 'pieces' => $layout, ...$more];
@@ -77,7 +83,7 @@ final class PiecesTest extends ShopTestCase
         $artwork = $this->give($batch, 'sea.png', 2000, 640);
         $room = "/batches/{$batch->id()}/framing/{$artwork->id()}/pair";
         $layout = fn (): JsonReader => JsonReader::decode((string) $this->browser->request('GET', $room)->filter('[data-layout]')->attr('data-layout'), 'a layout');
-        self::assertCount(2, $layout()->record('paper')->toArray()['pieces'] ?? []);
+        self::assertSame('[[0', substr((string) json_encode($layout()->record('paper')->toArray()['pieces'] ?? null), 0, 3));
         $this->act("$room/keep-boxes", ['boxes' => [[0.47, 0.3, 0.06, 0.2]]]);
         $crop = $layout()->record('crop');
         $middle = $crop->int('x') + $crop->int('width') / 2;
@@ -126,7 +132,7 @@ final class PiecesTest extends ShopTestCase
             try {
                 $json->read(JsonReader::of(self::product('p', '1x1', $wrong), 'a product'));
                 self::fail('It was taken.');
-            } catch (\Snugfit\Core\Product\ImpossibleProduct $e) {
+            } catch (ImpossibleProduct $e) {
                 self::assertMatchesRegularExpression('/whole numbers|no layout|unlike numbers/', $e->getMessage());
             }
         }
@@ -150,8 +156,8 @@ final class PiecesTest extends ShopTestCase
     /** @return list<PrintFile> of the last run */
     private function files(Batch $batch): array
     {
-        $all = $this->service(\Snugfit\Shop\Repository\PrintFileRepository::class)->ofBatch($this->again($batch));
-        $last = max(array_map(static fn (PrintFile $file): int => $file->run()->id(), $all));
+        $all = $this->service(PrintFileRepository::class)->ofBatch($this->again($batch));
+        $last = max([0, ...array_map(static fn (PrintFile $file): int => $file->run()->id(), $all)]);
 
         return array_values(array_filter($all, static fn (PrintFile $file): bool => $file->run()->id() === $last));
     }

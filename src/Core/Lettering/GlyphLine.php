@@ -30,9 +30,20 @@ final readonly class GlyphLine
      *
      * @param float $arc degrees that the line takes of the circle, up like a bridge, or, below zero, down like a bowl
      *
-     * @return VectorPath from the middle of the line's width on its baseline
+     * @return VectorPath in thousandths of the em, from the middle of the line's width on its baseline
      */
     public function outline(float $arc): VectorPath
+    {
+        /** @var \WeakMap<self, array<VectorPath>> $known a batch has the same line on many products */
+        static $known = new \WeakMap();
+        $lines = $known[$this] ?? [];
+        $lines[(string) $arc] ??= $this->drawn($arc)->placed(LetteredLine::UNITS, 0.0, 0.0)->inTenths();
+        $known[$this] = $lines;
+
+        return $lines[(string) $arc];
+    }
+
+    private function drawn(float $arc): VectorPath
     {
         if (0.0 === $arc || 0.0 === $this->width) {
             return VectorPath::joined(array_map(

@@ -47,7 +47,8 @@ final readonly class LetteringLayout
                 $glyphs,
                 new LetteredLine(
                     $text,
-                    $glyphs->outline($line->arc)->placed($size, $x, $y)->inTenths(),
+                    $glyphs->outline($line->arc),
+                    new OutlinePlace($size, $x, $y),
                     $line->style->colour,
                     null === $outline ? 0.0 : $outline->width->inInches() * $output->ppi->value,
                     $outline->colour ?? 'ffffff',

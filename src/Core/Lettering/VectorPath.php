@@ -67,8 +67,8 @@ final readonly class VectorPath
     /** So many times as large, turned clockwise by radians round its origin, then moved. */
     public function placed(float $times, float $x, float $y, float $turn = 0.0): self
     {
-        [$cos, $sin] = [$times * cos($turn), $times * sin($turn)];
         $points = [];
+        [$cos, $sin] = [$times * cos($turn), $times * sin($turn)];
         for ($i = 0, $count = \count($this->points); $i < $count; $i += 2) {
             [$right, $down] = [$this->points[$i], $this->points[$i + 1]];
             $points[] = $x + $cos * $right - $sin * $down;
@@ -85,9 +85,18 @@ final readonly class VectorPath
      */
     public function bounds(): ?array
     {
-        if ([] === $this->points) {
-            return null;
+        /** @var \WeakMap<self, ?array{float, float, float, float}> $known many prints have the same outlines */
+        static $known = new \WeakMap();
+        if (!$known->offsetExists($this)) {
+            $known[$this] = [] === $this->points ? null : $this->box();
         }
+
+        return $known[$this];
+    }
+
+    /** @return array{float, float, float, float} */
+    private function box(): array
+    {
         [$left, $top, $right, $bottom] = [\INF, \INF, -\INF, -\INF];
         for ($i = 0, $count = \count($this->points); $i < $count; $i += 2) {
             [$left, $right] = [min($left, $this->points[$i]), max($right, $this->points[$i])];
@@ -100,21 +109,43 @@ final readonly class VectorPath
     /** To tenths, which is how paths are kept. */
     public function inTenths(): self
     {
-        return new self($this->steps, array_map(self::rounded(...), $this->points));
+        $points = $this->points;
+        foreach ($points as $i => $value) {
+            $points[$i] = floor(10 * $value + 0.5) / 10;
+        }
+
+        return new self($this->steps, $points);
     }
 
     /** As SVG writes paths: in tenths, each step counted from where the last one ended. */
     public function toSvg(): string
     {
-        [$written, $x, $y, $start] = ['', 0.0, 0.0, [0.0, 0.0]];
-        foreach ($this->each() as [$step, $points]) {
-            $moves = [];
-            foreach ($points as $i => $value) {
-                $moves[] = self::number(self::rounded($value) - (0 === $i % 2 ? $x : $y));
+        /** @var \WeakMap<self, string> $known */
+        static $known = new \WeakMap();
+
+        return $known[$this] ??= $this->written();
+    }
+
+    private function written(): string
+    {
+        // In whole tenths: floating ones take several times as long to write.
+        [$written, $at, $x, $y, $startX, $startY] = ['', 0, 0, 0, 0, 0];
+        for ($i = 0, $count = \strlen($this->steps); $i < $count; ++$i) {
+            $step = $this->steps[$i];
+            if ('Z' === $step) {
+                $written .= 'z';
+                [$x, $y] = [$startX, $startY];
+                continue;
             }
-            $written .= strtolower($step).implode(' ', $moves);
-            [$x, $y] = 'Z' === $step ? $start : array_map(self::rounded(...), \array_slice($points, -2));
-            $start = 'M' === $step ? [$x, $y] : $start;
+            [$toX, $toY, $mark] = [$x, $y, strtolower($step)];
+            for ($end = $at + 2 * self::POINTS[$step]; $at < $end; $at += 2) {
+                $toX = (int) floor(10 * $this->points[$at] + 0.5);
+                $toY = (int) floor(10 * $this->points[$at + 1] + 0.5);
+                $written .= $mark.self::number($toX - $x).' '.self::number($toY - $y);
+                $mark = ' ';
+            }
+            [$x, $y] = [$toX, $toY];
+            [$startX, $startY] = 'M' === $step ? [$x, $y] : [$startX, $startY];
         }
 
         return $written;
@@ -133,13 +164,14 @@ final readonly class VectorPath
 
     private static function rounded(float $value): float
     {
-        return round($value, 1);
+        return floor(10 * $value + 0.5) / 10;
     }
 
-    private static function number(float $value): string
+    private static function number(int $tenths): string
     {
-        $text = number_format($value, 1, '.', '');
+        $rest = abs($tenths) % 10;
+        $whole = intdiv(abs($tenths), 10);
 
-        return str_ends_with($text, '.0') ? ('-0' === substr($text, 0, -2) ? '0' : substr($text, 0, -2)) : $text;
+        return ($tenths < 0 ? '-' : '').(0 === $rest ? $whole : $whole.'.'.$rest);
     }
 }

@@ -66,7 +66,7 @@ final class LetteringCompositor
             '<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="%d" viewBox="0 0 %1$d %2$d"><path d="%s"%s/></svg>',
             $window->width,
             $window->height,
-            $line->path->placed(1.0, -$window->x, -$window->y)->toSvg(),
+            $line->movedBy(-$window->x, -$window->y)->drawn()->toSvg(),
             $stroke,
         );
 

@@ -57,7 +57,7 @@ final readonly class PdfLettering
             $number($top),
         );
         foreach ($this->lettered->lines as $line) {
-            $path = self::path($line->path);
+            $path = self::path($line->drawn());
             if ($line->outline > 0) {
                 $drawing .= \sprintf(
                     "\n%s CS %s SC %s w 1 j%s S", self::INK, $this->ink($line->outlineColour), $number(2 * $line->outline), $path,

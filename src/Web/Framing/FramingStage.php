@@ -34,7 +34,7 @@ final readonly class FramingStage
         }
 
         return array_map(static fn (LetteredLine $line): array => [
-            'd' => $line->path->toSvg(),
+            'd' => $line->drawn()->toSvg(),
             'fill' => '#'.$line->colour,
             'stroke' => '#'.$line->outlineColour,
             'width' => 2 * $line->outline,

@@ -7,6 +7,7 @@ namespace Snugfit\Web\Lettering;
 use Snugfit\Core\Lettering\FaceChoice;
 use Snugfit\Core\Lettering\GlyphLine;
 use Snugfit\Core\Lettering\ImpossibleLettering;
+use Snugfit\Core\Lettering\LetteredLine;
 use Snugfit\Core\Lettering\Typesetter;
 use Snugfit\Core\Lettering\Words;
 use Snugfit\Pixels\Lettering\Face;
@@ -39,7 +40,7 @@ final readonly class TypefaceSamples
             'code' => $face->code,
             'label' => $face->label,
             'isOwn' => $face->isOwn,
-            'path' => $line->outline(0.0)->placed(20.0, 10 * $line->width, 0.0)->toSvg(),
+            'path' => $line->outline(0.0)->placed(20 / LetteredLine::UNITS, 10 * $line->width, 0.0)->toSvg(),
             'width' => 20 * $line->width,
         ], $faces, $lines);
     }

@@ -90,7 +90,7 @@ final class LetteringLayoutTest extends TestCase implements Typesetter
             [$set] = $this->lines([['text' => 'ABCD', 'size' => '0.5 in', 'arc' => $arc, 'at' => [0.5, 0.5]]]);
             // 200 px along a quarter circle: its radius is 200 / (π/2). The foot of each letter's middle lies on it.
             $radius = 200 / (\M_PI / 2) * ($arc > 0 ? 1 : -1);
-            $points = array_chunk($set->laid->path->points, 2);
+            $points = array_chunk($set->laid->drawn()->points, 2);
             foreach ([0, 1, 2, 3] as $letter) {
                 [$left, $right] = [$points[4 * $letter], $points[4 * $letter + 1]];
                 // The square's foot is half an em wide; its letter's middle, an em's half from the left, is its right end.

@@ -13,6 +13,7 @@ use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Lettering\LetteredLine;
 use Snugfit\Core\Lettering\Lettering;
 use Snugfit\Core\Lettering\LetterSize;
+use Snugfit\Core\Lettering\OutlinePlace;
 use Snugfit\Core\Lettering\StrokeMeter;
 use Snugfit\Core\Lettering\VectorPath;
 use Snugfit\Core\Lettering\WordsTable;
@@ -62,7 +63,7 @@ final class LetteringTest extends TestCase
         $svg = $path->toSvg();
         self::assertSame('m10 20l20.3 0c0.7 5 1.7 10 -33.3 20.5zm90 -15l-10 0.1z', $svg, 'after an end, from where its outline began');
         self::assertEquals($path->inTenths(), VectorPath::fromSvg($svg));
-        $lettered = new Lettered([new LetteredLine('Tern', $path->inTenths(), '1e2b2f', 2.5, 'ffffff'), new LetteredLine('"', $path->inTenths(), 'ffffff')]);
+        $lettered = new Lettered([new LetteredLine('Tern', $path->inTenths(), new OutlinePlace(123.45678, 7.891, -3.0), '1e2b2f', 2.5, 'ffffff'), new LetteredLine('"', $path->inTenths(), new OutlinePlace(80, 0, 0), 'ffffff')]);
         $records = JsonReader::decode((string) json_encode(['letter' => $lettered->toRecipe()]), 'a test')->records('letter');
         self::assertEquals($lettered, Lettered::fromRecipe($records));
         foreach (['m1', 'M1 2', 'm1 2l3', 'm1 2" onload="x', 'c1 2 3 4z', 'm1 2 3 4'] as $broken) {
