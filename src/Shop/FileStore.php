@@ -23,6 +23,9 @@ final readonly class FileStore
     /** The shop's own scenes, a folder each. */
     public const SCENES = 'scenes';
 
+    /** The typefaces that it was given. */
+    public const FACES = 'faces';
+
     private FilesystemOperator $files;
 
     private string $root;
@@ -131,7 +134,8 @@ final readonly class FileStore
     /** @return list<string> keys of all files in the folders right under a key */
     public function below(string $key): array
     {
-        $files = array_filter(glob($this->root.'/'.$key.'/*/*') ?: [], is_file(...));
+        $all = [...glob($this->root.'/'.$key.'/*') ?: [], ...glob($this->root.'/'.$key.'/*/*') ?: []];
+        $files = array_filter($all, is_file(...));
 
         return array_map(fn (string $path): string => substr($path, \strlen($this->root) + 1), array_values($files));
     }

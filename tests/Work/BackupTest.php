@@ -20,6 +20,7 @@ final class BackupTest extends ShopTestCase
     {
         $batch = $this->delivered();
         $this->service(FileStore::class)->write('scenes/own-quay/plate.jpg', 'a photo');
+        $this->service(FileStore::class)->write('faces/own-0123456789ab.otf', 'a typeface');
         $before = $this->everything();
         $this->backUp();
 
@@ -30,7 +31,7 @@ final class BackupTest extends ShopTestCase
         self::assertSame(0, $this->command('restore', ['folder' => $this->folder()])->getStatusCode());
 
         self::assertSame($before, $this->everything());
-        self::assertSame('a photo', $this->service(FileStore::class)->read('scenes/own-quay/plate.jpg'));
+        self::assertSame(['a photo', 'a typeface'], [$this->service(FileStore::class)->read('scenes/own-quay/plate.jpg'), $this->service(FileStore::class)->read('faces/own-0123456789ab.otf')]);
         self::assertCount(1, glob($this->data.'/shop.sqlite.broken-*') ?: [], 'what was broken is put aside');
         self::assertSame(0, $this->command('verify', [])->getStatusCode());
         $this->press($this->again($batch));

@@ -7,6 +7,7 @@ namespace Snugfit\Core\Lettering;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementWarnings;
 use Snugfit\Core\Measure\Unit;
+use Snugfit\Core\Panel\PanelPlan;
 
 /** What a person should know of the words on a print before printing it. */
 final readonly class LetteringWarnings
@@ -41,6 +42,9 @@ final readonly class LetteringWarnings
         $outside = self::outside($line->laid, $placement);
         if (null !== $outside) {
             $warnings[] = \sprintf('%s %s.', $said, $outside);
+        }
+        if (self::isCutByGap($line->laid, $placement)) {
+            $warnings[] = \sprintf('%s goes over a gap between the pieces.', $said);
         }
         $points = $line->em->in(Unit::Point);
         if ($points < self::SMALL - 1e-6) {
@@ -97,6 +101,26 @@ final readonly class LetteringWarnings
             ),
             default => null,
         };
+    }
+
+    private static function isCutByGap(LetteredLine $line, Placement $placement): bool
+    {
+        $plan = PanelPlan::ofProduct($placement->product);
+        $bounds = $line->bounds();
+        $output = $placement->output;
+        if (null === $plan || null === $bounds || null === $output) {
+            return false;
+        }
+        $trim = LetteringLayout::trim($placement, $output);
+        foreach ($plan->panels as $panel) {
+            [$left, $top] = [$trim->x + $panel->pictureLeft->pixelsAt($output->ppi), $trim->y + $panel->pictureTop->pixelsAt($output->ppi)];
+            if ($bounds[0] >= $left && $bounds[2] <= $left + $panel->size->width->pixelsAt($output->ppi)
+                && $bounds[1] >= $top && $bounds[3] <= $top + $panel->size->height->pixelsAt($output->ppi)) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     private static function figure(float $value): string

@@ -47,9 +47,11 @@ final readonly class Backup
     private function kept(string $database): iterable
     {
         yield from (new KeptFiles(self::open($database)))->all();
-        // Scenes of the shop's own are files alone; the database knows nothing of them.
-        foreach ($this->store->below(FileStore::SCENES) as $key) {
-            yield new KeptFile($key, (string) $this->store->sha256($key), $key, false);
+        // Scenes and typefaces of the shop's own are files alone; the database knows nothing of them.
+        foreach ([FileStore::SCENES, FileStore::FACES] as $own) {
+            foreach ($this->store->below($own) as $key) {
+                yield new KeptFile($key, (string) $this->store->sha256($key), $key, false);
+            }
         }
     }
 

@@ -30,6 +30,7 @@ use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\Pieces;
 use Snugfit\Core\Product\Product;
 
 /** Where lines lie on a print, by letters that are squares: half an em wide, 0.6 high, an em apart. */
@@ -143,6 +144,14 @@ final class LetteringLayoutTest extends TestCase implements Typesetter
         self::assertCount(\count($wanted), $told, implode(' ', $told));
         foreach ($wanted as $i => $part) {
             self::assertStringContainsString($part, $told[$i]);
+        }
+    }
+
+    public function test_words_that_a_gap_between_pieces_cuts_are_told(): void
+    {
+        $product = new Product('p', 'p', PrintSize::inches(4, 6), Bleed::none(), Ppi::of(100), Ppi::of(10), OrientationRule::Portrait, pieces: new Pieces('2x1', Length::inches(0.2)));
+        foreach ([[0.5, 1], [0.25, 0]] as [$x, $warned]) {
+            self::assertCount($warned, LetteringWarnings::of($this->lines([['text' => 'AB', 'size' => '0.5 in', 'at' => [$x, 0.5]]], $product), self::placement($product)));
         }
     }
 
