@@ -79,7 +79,9 @@ final readonly class PrintRenderer
             $print = LetteringCompositor::lay($print, $recipe->lettering, LetteringColour::working($space, $print)->samples(...));
         }
 
-        return null === $recipe->piece ? $print : $print->crop($recipe->piece);
+        $print = null === $recipe->piece ? $print : $print->crop($recipe->piece);
+
+        return null === $recipe->rim ? $print : LayoutCompositor::lay($print, $recipe->rim);
     }
 
     /**
@@ -210,6 +212,7 @@ final readonly class PrintRenderer
             $isPart ||
             null !== $recipe->lettering ||
             (null !== $recipe->mount && LayoutCompositor::readsAnyRow($recipe->mount)) ||
+            null !== $recipe->rim ||
             !$frame->crop->size()->equals($recipe->enlarge->to);
 
         return $tidier->tidied(

@@ -66,6 +66,30 @@ final class PiecesTest extends ShopTestCase
         self::assertCount(2, $this->service(DeliveryFreshness::class)->outdated($this->again($batch)), 'pieces that it does not have any more');
     }
 
+    public function test_sides_that_are_not_the_picture_are_made_of_each_pieces_own_face(): void
+    {
+        $this->shelve(self::product('pair', '2x1', ['gap' => '1in', 'bleed' => '0.5in', 'wrap' => '0.4in']));
+        foreach (['mirrored' => 'mirror', 'continued' => 'edge', 'colour' => ''] as $bled => $virtual) {
+            $batch = $this->batch(['pair'], $bled);
+            $artwork = $this->give($batch, 'sea.png', 0, 0, bytes: (string) shell_exec('convert -size 1300x640 -seed 8 plasma:navy-orange -depth 8 png:-'));
+            $this->act("/batches/{$batch->id()}/framing/{$artwork->id()}/pair", ['bled' => $bled, 'colour' => '#e0a100']);
+            $this->press($this->again($batch));
+            $files = $this->files($batch);
+            self::assertSame(['made', 'made'], array_map(static fn (PrintFile $file): string => $file->state()->value, $files), (string) ($files[0]->reason() ?? ''));
+            $folder = $this->deliveries()->folderPath($batch);
+            // Pieces of 5.5 × 6 in, with half an inch on every side of each.
+            foreach ($files as $file) {
+                $path = (string) $file->path();
+                self::assertSame([650, 700], \array_slice((array) getimagesize("$folder/$path"), 0, 2));
+                $face = [$path, '-crop', '550x600+50+50', '+repage'];
+                $wanted = '' === $virtual
+                    ? [...$face, '-bordercolor', '#e0a100', '-border', '50x50']
+                    : [...$face, '-virtual-pixel', $virtual, '-set', 'option:distort:viewport', '650x700-50-50', '-filter', 'point', '-distort', 'SRT', '0', '+repage'];
+                $this->same($folder, [$path], $wanted, 0);
+            }
+        }
+    }
+
     public function test_names_say_which_piece_where_they_want_to(): void
     {
         $this->shelve(self::product('pair', '2x1'), self::product('one', '1x1'));

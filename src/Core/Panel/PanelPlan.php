@@ -139,6 +139,34 @@ final readonly class PanelPlan
         return new PixelWindow($x, $y, min($right, $whole->width) - $x, min($bottom, $whole->height) - $y);
     }
 
+    /** All that the pieces show together, among the pixels of the whole with its bleed. */
+    public function trim(Ppi $ppi, Bleed $bleed): PixelWindow
+    {
+        [$left, $top] = [$bleed->left->pixelsAt($ppi), $bleed->top->pixelsAt($ppi)];
+        $whole = $bleed->around($this->picture)->pixelsAt($ppi);
+
+        return new PixelWindow(
+            $left, $top, $whole->width - $left - $bleed->right->pixelsAt($ppi), $whole->height - $top - $bleed->bottom->pixelsAt($ppi),
+        );
+    }
+
+    /** The same without its bleed. */
+    public function face(Panel $panel, Ppi $ppi, Bleed $bleed): PixelWindow
+    {
+        $window = $this->window($panel, $ppi, $bleed);
+        $left = $panel->pictureLeft->plus($bleed->left)->pixelsAt($ppi);
+        $top = $panel->pictureTop->plus($bleed->top)->pixelsAt($ppi);
+        $right = $panel->pictureLeft->plus($bleed->left, $panel->size->width)->pixelsAt($ppi);
+        $bottom = $panel->pictureTop->plus($bleed->top, $panel->size->height)->pixelsAt($ppi);
+
+        return new PixelWindow(
+            $left,
+            $top,
+            min($right, $window->x + $window->width) - $left,
+            min($bottom, $window->y + $window->height) - $top,
+        );
+    }
+
     /**
      * Moves a crop as little as is needed for the most boxes to lie whole on a piece, as far as the picture goes.
      *

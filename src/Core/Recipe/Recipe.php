@@ -6,6 +6,7 @@ namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Finish\Finish;
 use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Fit\PrintLayout;
 use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
@@ -46,6 +47,8 @@ final readonly class Recipe
         public ?PixelWindow $piece = null,
         /** Words that are laid on the whole print, in its own pixels. */
         public ?Lettered $lettering = null,
+        /** What is round a piece and made for it alone; null where it is cut out of the whole print with what is round it there. */
+        public ?Mount $rim = null,
     ) {
         if (null !== $piece && !$piece->fitsIn($this->whole())) {
             throw ImpossibleRecipe::cropOutside($piece, $this->whole());
@@ -63,7 +66,7 @@ final readonly class Recipe
     /** The print file's pixels. */
     public function size(): PixelSize
     {
-        return $this->piece?->size() ?? $this->whole();
+        return $this->rim->canvas ?? $this->piece?->size() ?? $this->whole();
     }
 
     /** The pixels of the print that it is a piece of; its own, where it is none. */
@@ -75,7 +78,7 @@ final readonly class Recipe
     /** What of the picture the file shows, in pixels of the picture as it is printed. */
     public function shown(): PixelWindow
     {
-        [$part, $on] = [$this->part(), $this->shownPart()];
+        [$part, $on] = [$this->part(), $this->cutPart()];
 
         return $on->movedBy(($this->piece->x ?? 0) - $part->x, ($this->piece->y ?? 0) - $part->y);
     }
@@ -86,6 +89,12 @@ final readonly class Recipe
      * @throws ImpossibleRecipe of a piece that shows nothing of it
      */
     public function shownPart(): PixelWindow
+    {
+        return $this->rim->layout->part ?? $this->cutPart();
+    }
+
+    /** Where on what is cut out of the whole print the picture lies. */
+    private function cutPart(): PixelWindow
     {
         [$part, $piece] = [$this->part(), $this->piece];
 
@@ -113,23 +122,32 @@ final readonly class Recipe
     public function cutToPanel(PanelPlan $plan, Panel $panel, Bleed $bleed): self
     {
         $page = $this->write->page;
-
-        return $this->cutTo(
-            $plan->window($panel, $this->write->ppi, $bleed),
+        [$window, $face] = [$plan->window($panel, $this->write->ppi, $bleed), $plan->face($panel, $this->write->ppi, $bleed)];
+        $cut = $this->cutTo(
+            $window,
             null === $page ? null : new PdfPage($panel->size, $page->bleed, $page->cutMarks, $page->wrap),
         );
+        $layout = $this->mount?->layout;
+        $trim = $plan->trim($this->write->ppi, $bleed);
+        if (null === $layout || $layout->part->toArray() !== $trim->toArray()) {
+            return $cut;
+        }
+        // Sides that are not the picture going on are made of each piece's own face.
+        $rim = new Mount($window->size(), new PrintLayout($face->movedBy(-$window->x, -$window->y), $layout->edgeFill, $layout->colour));
+
+        return new self(...['piece' => $face, 'rim' => $rim] + $cut->parts());
     }
 
     /** All of the print that it is a piece of. */
     public function uncut(): self
     {
-        return new self(...['piece' => null] + $this->parts());
+        return new self(...['piece' => null, 'rim' => null] + $this->parts());
     }
 
     /** The picture alone, without what is round it on the print. */
     public function unmounted(): self
     {
-        return new self(...['mount' => null, 'piece' => null, 'lettering' => null] + $this->parts());
+        return new self(...['mount' => null, 'piece' => null, 'lettering' => null, 'rim' => null] + $this->parts());
     }
 
     /** By one way all over, or by another in an area. */
@@ -166,6 +184,7 @@ final readonly class Recipe
             $this->repair,
             $this->piece?->inFractionsOf($this->whole())->inPixelsOf($mount->canvas ?? $to),
             $this->lettering?->scaled(($mount->canvas ?? $to)->width / $this->whole()->width),
+            $this->rim?->inSmall($times),
         );
     }
 
@@ -183,7 +202,9 @@ final readonly class Recipe
     /** The words in the file's own pixels. */
     public function letteredInFile(): ?Lettered
     {
-        return $this->lettering?->movedBy(-($this->piece->x ?? 0), -($this->piece->y ?? 0));
+        $on = $this->rim?->layout->part;
+
+        return $this->lettering?->movedBy(($on->x ?? 0) - ($this->piece->x ?? 0), ($on->y ?? 0) - ($this->piece->y ?? 0));
     }
 
     /** Without its words. */
@@ -195,7 +216,7 @@ final readonly class Recipe
     /**
      * @return array{
      *     frame: Frame, enlarge: Enlarge, write: Write, mount: ?Mount, finish: Finish, repair: EditList, piece: ?PixelWindow,
-     *     lettering: ?Lettered,
+     *     lettering: ?Lettered, rim: ?Mount,
      * }
      */
     private function parts(): array
@@ -209,6 +230,7 @@ final readonly class Recipe
             'repair' => $this->repair,
             'piece' => $this->piece,
             'lettering' => $this->lettering,
+            'rim' => $this->rim,
         ];
     }
 

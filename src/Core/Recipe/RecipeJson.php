@@ -49,6 +49,7 @@ final class RecipeJson
                 ...null === $recipe->mount ? [] : ['mount' => $recipe->mount->toArray()],
                 ...null === $recipe->piece ? [] : ['piece' => $recipe->piece->toRecipe()],
                 ...$recipe->repair->isSilent() ? [] : ['repair' => $recipe->repair->toRecipe()],
+                ...null === $recipe->rim ? [] : ['rim' => $recipe->rim->toArray()],
                 'write' => $recipe->write->toArray(),
             ],
             \JSON_THROW_ON_ERROR,
@@ -74,6 +75,7 @@ final class RecipeJson
             $record->has('repair') ? EditList::fromRecipe($record->record('repair')) : new EditList(),
             $record->has('piece') ? PixelWindow::fromRecord($record->record('piece')) : null,
             $record->has('letter') ? Lettered::fromRecipe($record->records('letter')) : null,
+            $record->has('rim') ? self::mount($record->record('rim')) : null,
         );
     }
 
