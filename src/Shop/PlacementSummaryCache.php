@@ -11,7 +11,11 @@ use Snugfit\Core\Production\ProductionPlanner;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\Settings\ArtworkSettings;
+use Snugfit\Shop\Settings\BatchSettings;
 use Snugfit\Shop\Settings\EffectiveSettings;
+use Snugfit\Shop\Settings\FamilySettings;
+use Snugfit\Shop\Settings\ProductSettings;
 use Symfony\Contracts\Cache\CacheInterface;
 use Symfony\Contracts\Cache\ItemInterface;
 
@@ -25,6 +29,9 @@ use Symfony\Contracts\Cache\ItemInterface;
 final class PlacementSummaryCache
 {
     private const FOR = 30 * 86400;
+
+    /** Artworks whose words are set at a time: all at once would take more room than a request has. */
+    private const AT_ONCE = 40;
 
     public function __construct(
         private readonly BatchPlanner $sheet,
@@ -59,7 +66,7 @@ final class PlacementSummaryCache
             $fingerprints[$artwork->id()] = self::fingerprint($artwork);
         }
         $isKnown = static fn (BatchArtwork $one): bool => ($kept['artworks'][$one->id()][0] ?? null) === $fingerprints[$one->id()];
-        $this->setWords(array_filter($artworks, static fn (BatchArtwork $one): bool => !$isKnown($one)), $products);
+        $new = array_chunk(array_filter($artworks, static fn (BatchArtwork $one): bool => !$isKnown($one)), self::AT_ONCE);
         foreach ($artworks as $artwork) {
             $id = $artwork->id();
             $fingerprint = $fingerprints[$id];
@@ -71,6 +78,9 @@ final class PlacementSummaryCache
                     $rows[$id][1],
                 );
             } else {
+                if ($artwork === ($new[0][0] ?? null)) {
+                    $this->setWords(array_shift($new), $products);
+                }
                 $isNew = true;
                 $figures[$id] = $this->plan($artwork, $products);
                 $rows[$id] = [$fingerprint, array_map(static fn (PlacementSummary $one): array => $one->toRow(), $figures[$id])];
@@ -84,15 +94,15 @@ final class PlacementSummaryCache
     }
 
     /**
-     * All at once: one by one, each would wait for a process of its own.
+     * Of several artworks: one by one, each would wait for a process of its own.
      *
-     * @param array<BatchArtwork> $artworks
-     * @param list<Product>       $products
+     * @param list<BatchArtwork> $artworks
+     * @param list<Product>      $products
      */
     private function setWords(array $artworks, array $products): void
     {
         $words = [];
-        foreach ($artworks as $artwork) {
+        foreach (array_filter($artworks, self::hasLettering(...)) as $artwork) {
             foreach ($products as $product) {
                 foreach (EffectiveSettings::of($artwork, $product)->lettering()->words($product) as $one) {
                     $words[$one->key()] = $one;
@@ -104,6 +114,14 @@ final class PlacementSummaryCache
         } catch (ImpossibleLettering) {
             // Each placement tells its own.
         }
+    }
+
+    private static function hasLettering(BatchArtwork $artwork): bool
+    {
+        $speaks = static fn (ArtworkSettings|BatchSettings|FamilySettings|ProductSettings $one): bool => null !== $one->lettering;
+        $near = [...array_values($artwork->familySettings()), ...array_values($artwork->productSettings())];
+
+        return [] !== array_filter([$artwork->settings(), $artwork->batch()->settings(), ...$near], $speaks);
     }
 
     /**

@@ -32,6 +32,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Attribute\MapRequestPayload;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Contracts\Cache\CacheInterface;
 
 /** Lettering: lines of words on a print, placed by hand or under the artwork, for one product or for many. */
 #[Route('/batches/{batch<\d+>}/lettering/{artwork<\d+>}/{product}')]
@@ -51,6 +52,7 @@ final class LetteringController extends AbstractController
         private readonly PixelProcessPool $processes,
         private readonly StoredMasters $masters,
         private readonly TypefaceSamples $faces,
+        private readonly CacheInterface $cache,
     ) {
     }
 
@@ -108,11 +110,17 @@ final class LetteringController extends AbstractController
             return new Response('', Response::HTTP_NO_CONTENT);
         }
         try {
-            $found = $this->processes->start(new ContrastJob($this->masters->of($artwork->master()), $recipe))->facts();
+            // The room asks again with every act, for all of its pictures.
+            $ratios = $this->cache->get(
+                'contrast.'.hash('xxh128', $artwork->master().$recipe->hash()),
+                fn (): array => array_values((array) $this->processes
+                    ->start(new ContrastJob($this->masters->of($artwork->master()), $recipe))
+                    ->facts()
+                    ->toArray()['contrast']),
+            );
         } catch (PixelJobFailed $e) {
             return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY);
         }
-        $ratios = array_values((array) $found->toArray()['contrast']);
         $view = LetteringView::of($placed, $this->recipes, '');
         $at = 0;
         $lines = [];

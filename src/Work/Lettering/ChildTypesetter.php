@@ -28,8 +28,17 @@ final class ChildTypesetter implements Typesetter
     /** Words that are set at a time. */
     private const AT_ONCE = 200;
 
+    /** Words that are held; others are read again from where they are kept. */
+    private const KEPT = 600;
+
     /** @var array<string, GlyphLine> */
     private array $known = [];
+
+    /** @var array<string, Face> looked for once, by code */
+    private array $found = [];
+
+    /** @var array<string, string> what tells a typeface's files from others, by code */
+    private array $stamps = [];
 
     public function __construct(
         private readonly FaceShelf $faces,
@@ -41,32 +50,29 @@ final class ChildTypesetter implements Typesetter
 
     public function set(array $words): array
     {
-        $faces = [];
-        foreach ($words as $one) {
-            $faces[$one->face->code] ??= $this->faces->face($one->face->code);
+        if (\count($this->known) > self::KEPT) {
+            // A worker lives long, and a batch has thousands of titles.
+            $this->known = [];
         }
+        $keys = array_map($this->key(...), $words);
         $missing = [];
-        foreach ($words as $one) {
-            $key = $this->key($one, $faces[$one->face->code]);
-            if (!isset($this->known[$key])) {
-                $kept = $this->cache->getItem($key)->get();
-                $kept instanceof GlyphLine ? $this->known[$key] = $kept : $missing[$key] = $one;
+        foreach ($words as $i => $one) {
+            if (!isset($this->known[$keys[$i]])) {
+                $kept = $this->cache->getItem($keys[$i])->get();
+                $kept instanceof GlyphLine ? $this->known[$keys[$i]] = $kept : $missing[$keys[$i]] = $one;
             }
         }
         foreach (array_chunk($missing, self::AT_ONCE, true) as $some) {
-            $this->setNow($some, $faces);
+            $this->setNow($some);
         }
 
-        return array_map(fn (Words $one): GlyphLine => $this->known[$this->key($one, $faces[$one->face->code])], $words);
+        return array_map(fn (string $key): GlyphLine => $this->known[$key], $keys);
     }
 
-    /**
-     * @param non-empty-array<string, Words> $words by key
-     * @param array<string, Face>            $faces
-     */
-    private function setNow(array $words, array $faces): void
+    /** @param non-empty-array<string, Words> $words by key */
+    private function setNow(array $words): void
     {
-        $needed = array_intersect_key($faces, array_flip(array_map(static fn (Words $one): string => $one->face->code, $words)));
+        $needed = array_intersect_key($this->found, array_flip(array_map(static fn (Words $one): string => $one->face->code, $words)));
         try {
             $lines = $this->processes->start(new SetWordsJob(array_values($words), $needed))->facts()->records('lines');
         } catch (PixelJobFailed $e) {
@@ -79,11 +85,16 @@ final class ChildTypesetter implements Typesetter
         $this->cache->commit();
     }
 
-    /** A file that was put in another's place is another typeface. */
-    private function key(Words $words, Face $face): string
+    private function key(Words $words): string
     {
-        $files = array_map(static fn (string $path): string => $path.filesize($path).filemtime($path), $face->files);
+        $code = $words->face->code;
+        $this->found[$code] ??= $this->faces->face($code);
+        // A file that was put in another's place is another typeface.
+        $this->stamps[$code] ??= implode(' ', array_map(
+            static fn (string $path): string => $path.filesize($path).filemtime($path),
+            $this->found[$code]->files,
+        ));
 
-        return 'words.'.hash('xxh128', serialize([$this->code->hash, $files, $words->key()]));
+        return 'words.'.hash('xxh128', serialize([$this->code->hash, $this->stamps[$code], $words->key()]));
     }
 }
