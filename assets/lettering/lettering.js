@@ -162,7 +162,7 @@ export default () => ({
     const below = last && !last.at ? { below: 0.4 } : { at: [0.5, last ? Math.min(0.95, last.at[1] + 0.1) : 0.88] };
     const fresh = last
       ? { ...last, text: '', at: undefined, below: undefined, ...below }
-      : { text: '{artwork}', face: 'public-sans', weight: 600, size: '7 %', colour: '1e2b2f', ...below };
+      : { text: '{artwork}', face: 'public-sans', weight: 600, size: '7 %', colour: 'fresh', ...below };
     return this.send({ lines: [...lines, fresh] }, lines.length, 'text');
   },
   remove(number) {

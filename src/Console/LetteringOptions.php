@@ -46,7 +46,7 @@ final readonly class LetteringOptions
             throw new \InvalidArgumentException($e->getMessage(), previous: $e);
         }
 
-        return new Lettering(array_map(fn (TextLine $line): TextLine => $this->found($line, \dirname($path)), $asked->lines));
+        return $asked->each(fn (TextLine $line): TextLine => $this->found($line, \dirname($path)));
     }
 
     public function words(): WordsTable

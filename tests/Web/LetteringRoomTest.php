@@ -95,6 +95,18 @@ final class LetteringRoomTest extends ShopTestCase
         self::assertResponseIsSuccessful();
     }
 
+    public function test_a_new_line_begins_in_a_colour_that_can_be_read(): void
+    {
+        $bytes = (string) shell_exec('convert -size 1200x800 xc:white -fill black -draw "rectangle 0,0 1200,400" png:-');
+        $this->artwork = $this->give($this->shelved, 'half.png', 0, 0, bytes: $bytes);
+        $this->set('4x6', 'picture', [self::line('Above', ['at' => [0.5, 0.2], 'colour' => 'fresh']), self::line('Below', ['at' => [0.5, 0.8], 'colour' => 'fresh']), self::line('Own')]);
+        $lettering = null;
+        foreach ($this->again($this->shelved)->artworks() as $one) {
+            $lettering = $one->settings()->lettering ?? $lettering;
+        }
+        self::assertSame(['ffffff', '1e2b2f', 'ffffff'], array_map(static fn ($line): string => $line->style->colour, $lettering->lines ?? []));
+    }
+
     public function test_words_are_made_found_and_made_again_only_where_they_changed(): void
     {
         $this->set('4x6', 'picture', [self::line('Tern Head', ['colour' => 'ffffff', 'outline' => ['width' => '0.6 mm', 'colour' => '000000']])]);

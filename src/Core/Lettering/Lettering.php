@@ -19,6 +19,12 @@ final readonly class Lettering
         }
     }
 
+    /** @param \Closure(TextLine, int): TextLine $change gets each line and its place, from 0 */
+    public function each(\Closure $change): self
+    {
+        return new self(array_map($change, $this->lines, array_keys($this->lines)));
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

@@ -43,16 +43,20 @@ final readonly class TextLine
 
     public function inFace(string $code): self
     {
-        $style = $this->style;
-        $face = new FaceChoice($code, $style->face->weight);
+        return $this->styled(new FaceChoice($code, $this->style->face->weight), $this->style->colour);
+    }
 
-        return new self(
-            $this->text,
-            new LetterStyle($face, $style->size, $style->colour, $style->spacing, $style->outline),
-            $this->place,
-            $this->alignment,
-            $this->arc,
-        );
+    /** @param string $colour six hexadecimal digits */
+    public function inColour(string $colour): self
+    {
+        return $this->styled($this->style->face, $colour);
+    }
+
+    private function styled(FaceChoice $face, string $colour): self
+    {
+        $style = new LetterStyle($face, $this->style->size, $colour, $this->style->spacing, $this->style->outline);
+
+        return new self($this->text, $style, $this->place, $this->alignment, $this->arc);
     }
 
     /** @return array<string, mixed> */

@@ -7,6 +7,7 @@ namespace Snugfit\Core\Production;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\Lettering\Lettering;
 use Snugfit\Core\Panel\Panel;
 use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Product;
@@ -32,6 +33,14 @@ final readonly class WantedPrint
     public function placedAs(Placement $placement): self
     {
         return new self($this->key, $this->masterName, $this->facts, $placement, $this->options, $this->request, $this->panel);
+    }
+
+    /** With other words. */
+    public function lettered(Lettering $lettering): self
+    {
+        $options = $this->options->letteredBy($this->options->lettering->of($lettering));
+
+        return new self($this->key, $this->masterName, $this->facts, $this->placement, $options, $this->request, $this->panel);
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Snugfit\Web\Lettering;
 use Snugfit\Core\Failure;
 use Snugfit\Core\Lettering\ImpossibleLettering;
 use Snugfit\Core\Lettering\Lettering;
+use Snugfit\Core\Lettering\TextLine;
 use Snugfit\Core\Lettering\WordsTable;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Production\ProductionPlanner;
@@ -53,6 +54,7 @@ final class LetteringController extends AbstractController
         private readonly StoredMasters $masters,
         private readonly TypefaceSamples $faces,
         private readonly CacheInterface $cache,
+        private readonly FreshColour $fresh,
     ) {
     }
 
@@ -89,6 +91,11 @@ final class LetteringController extends AbstractController
         $lettering = $this->lettering($sent);
         if (null !== $lettering && null !== $placed->placement->output) {
             try {
+                $lettering = $lettering->each(
+                    fn (TextLine $line, int $at): TextLine => $sent->isFresh($at)
+                        ? $line->inColour($this->fresh->of($placed, $line))
+                        : $line,
+                );
                 $this->recipes->lines($placed->placement, $placed->effective->lettering()->of($lettering));
             } catch (ImpossibleLettering $e) {
                 throw new UnprocessableEntityHttpException($e->sentence(), $e);

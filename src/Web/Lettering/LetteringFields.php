@@ -23,9 +23,24 @@ final readonly class LetteringFields
     ) {
     }
 
+    /** What a new line has for its colour: the room chooses one that can be read. */
+    private const FRESH = 'fresh';
+
     /** @throws ImpossibleLettering|MalformedJson */
     public function lettering(): ?Lettering
     {
-        return $this->silent ? null : Lettering::fromRecord(JsonReader::of(['lines' => $this->lines], 'the lettering'));
+        // Until it is chosen, it has the usual one.
+        $lines = array_map(static fn (array $line): array => array_filter(
+            $line,
+            static fn (mixed $value, string|int $field): bool => 'colour' !== $field || self::FRESH !== $value,
+            \ARRAY_FILTER_USE_BOTH,
+        ), $this->lines);
+
+        return $this->silent ? null : Lettering::fromRecord(JsonReader::of(['lines' => $lines], 'the lettering'));
+    }
+
+    public function isFresh(int $line): bool
+    {
+        return self::FRESH === ($this->lines[$line]['colour'] ?? null);
     }
 }
