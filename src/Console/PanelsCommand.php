@@ -194,9 +194,6 @@ final class PanelsCommand extends Command
                 new NameContext(new \DateTimeImmutable(), $panel->number, $panel->number),
             );
             $target = $out.('' === $folder ? '' : '/'.$folder).'/'.$name.'.'.$piece->write->format->extension();
-            if (\in_array($target, $targets, true)) {
-                throw new \InvalidArgumentException('Two pieces would have one name; put {piece} into --name.');
-            }
             if (file_exists($target) && (!$replaces || realpath($target) === realpath($in))) {
                 throw new \InvalidArgumentException(\sprintf(
                     'There is a file "%s" already. Choose another folder%s.', $target, $replaces ? '' : ', or --replace',

@@ -86,11 +86,14 @@ final class PanelsCommandTest extends CommandTestCase
         self::assertFileDoesNotExist($this->folder.'/out/small-1.png');
         $this->make('small.png', 'out', '--replace', ...$fitting);
         self::assertNotSame('mine', file_get_contents($this->folder.'/out/small-2.png'));
-        foreach ([['--name={artwork}'], ['--name={nothing}'], ['--layout=none'], ['--gap=wide'], ['--piece=2x3cm'], ['--wrap=10mm', '--bleed=5mm'], ['--layout=small.png'], ['--way=traced'], ['--scenes=moon'], ['--scenes=mug'], ['--scenes=sofa', '--scene-width=9']] as $wrong) {
+        foreach ([['--name={nothing}'], ['--layout=none'], ['--gap=wide'], ['--piece=2x3cm'], ['--wrap=10mm', '--bleed=5mm'], ['--layout=small.png'], ['--way=traced'], ['--scenes=moon'], ['--scenes=mug'], ['--scenes=sofa', '--scene-width=9']] as $wrong) {
             self::assertSame(1, $this->snugfit('panels', 'small.png', 'new', ...[...$fitting, ...$wrong])->getExitCode(), implode(' ', $wrong));
         }
         self::assertSame(1, $this->snugfit('panels', 'none.png', 'new', ...$fitting)->getExitCode());
         self::assertDirectoryDoesNotExist($this->folder.'/new');
+        // A template that says nothing of the piece gets its number all the same.
+        $this->make('small.png', 'named', '--name={artwork}-wall', ...$fitting);
+        self::assertSame(['small-wall-1.png', 'small-wall-2.png', 'small-wall-3.png'], array_map(basename(...), glob($this->folder.'/named/*.png') ?: []));
     }
 
     private function make(string ...$words): string
