@@ -79,7 +79,9 @@ final readonly class PrintMeasurer
     {
         $samples = LetteringColour::delivered($recipe->write->colour, $recipe->write->bits)->samples(...);
 
-        return LetteringMeasurer::laid(PrintFileReader::picture($file, false), $words, $samples);
+        return LetteringMeasurer::laid(
+            PrintFileReader::picture($file, false), $words, $samples, $recipe->write->format->isLossy() ? $recipe->write->format : null,
+        );
     }
 
     /** Of the words that stand out least. */

@@ -210,6 +210,34 @@ final class LetteringTest extends PixelTestCase
         }
     }
 
+    /** @return iterable<string, array{FileFormat, int}> */
+    public static function lossy(): iterable
+    {
+        yield 'JPEG' => [FileFormat::Jpeg, 95];
+        yield 'JPEG of low quality' => [FileFormat::Jpeg, 50];
+        yield 'WebP, which has a colour for four pixels' => [FileFormat::Webp, 90];
+    }
+
+    /** Red hairlines on noisy blue: a lossy file's colours run into each other, and still its words are there, or they are not. */
+    #[DataProvider('lossy')]
+    public function test_thin_words_are_found_in_lossy_files_and_missed_where_they_are_missing(FileFormat $format, int $quality): void
+    {
+        $master = Master::open($this->convert('blue.png', '-size', '900x300', '-seed', '2', 'xc:blue', '-attenuate', '0.4', '+noise', 'Gaussian', '-depth', '8', '-define', 'png:color-type=2'));
+        $line = self::setWords('thin words in red', 'public-sans', 200);
+        $words = new Lettered([new LetteredLine('thin words in red', $line->outline(0.0), new OutlinePlace(36, 450, 160), 'ff0000')]);
+        $recipe = new Recipe(
+            new Frame(new PixelSize(900, 300), new PixelWindow(0, 0, 900, 300)),
+            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(900, 300)),
+            new Write($format, Ppi::of(300), 8, false, quality: $quality),
+            lettering: $words,
+        );
+        foreach (['there' => $words, 'missing' => null, 'moved' => $words->movedBy(0.0, 30.0)] as $how => $lettering) {
+            $path = $this->folder."/$how.".$format->extension();
+            PrintFileMaker::in($this->folder.'/work')->make($master, new Recipe($recipe->frame, $recipe->enlarge, $recipe->write, lettering: $lettering), $path);
+            self::assertSame('there' === $how, !str_contains($this->told($master, $recipe, $path, 'Words')[0] ?? '', 'wanted'), $how);
+        }
+    }
+
     public function test_contrast_is_told_by_the_worst_of_the_ground(): void
     {
         // Marigold without its outline, on white and on black.

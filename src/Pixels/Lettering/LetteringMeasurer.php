@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Lettering;
 
+use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Lettering\Contrast;
 use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Lettering\LetteredLine;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Output\FileFormat;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\PremultipliedAlpha;
 use Snugfit\Pixels\Vips\Image;
@@ -17,6 +19,14 @@ final class LetteringMeasurer
 {
     /** Levels of 255 that a lossy file may be off inside a stroke. */
     private const OFF = 24.0;
+
+    /** The same where a file holds fewer colours than pixels, and the least part of ink that still tells words. */
+    private const OFF_LOSSY = 40.0;
+    private const INKED = 0.3;
+
+    /** Pixels: as a Gaussian's deviation, how far round them ground is looked at, and from where an outline is all of it. */
+    private const NEARBY = 8.0;
+    private const WIDE = 4.0;
 
     /** Of a pixel, that a letter covers all of it. */
     private const COVERED = 250.0;
@@ -32,10 +42,11 @@ final class LetteringMeasurer
 
     /**
      * @param \Closure(string): list<float> $samples a colour in the picture's own samples
+     * @param ?FileFormat                   $lossy   of a file whose pixels may be off; null where they are exact
      *
      * @return float share of the letters' inside that has their colour, 0 to 1
      */
-    public static function laid(Image $picture, Lettered $lettered, \Closure $samples): float
+    public static function laid(Image $picture, Lettered $lettered, \Closure $samples, ?FileFormat $lossy = null): float
     {
         [$right, $all] = [0.0, 0.0];
         foreach ($lettered->lines as $i => $line) {
@@ -51,8 +62,13 @@ final class LetteringMeasurer
             // Hairlines have edges only.
             $inside = $core->average() > 0 ? $core : $inside;
             $all += $inside->average() * $window->size()->pixels();
-            $right += $inside->both(self::isOfColour($picture->crop($window), $samples($line->colour)))->average()
-                * $window->size()->pixels();
+            $part = $picture->crop($window);
+            $isRight = self::isOfColour($part, $samples($line->colour));
+            if (null !== $lossy) {
+                $ground = self::ground($part, $line, $window, $samples);
+                $isRight = $isRight->either(self::isBetween($part, $samples($line->colour), $ground, FileFormat::Webp === $lossy));
+            }
+            $right += $inside->both($isRight)->average() * $window->size()->pixels();
         }
 
         return 0.0 === $all ? 1.0 : $right / $all;
@@ -100,6 +116,66 @@ final class LetteringMeasurer
             ->linearByBand(array_map(static fn (float $value): array => [255 / $most, -$value * 255 / $most], $samples));
 
         return $off->multipliedBy($off)->bandSum()->isLessThan(\count($samples) * self::OFF ** 2);
+    }
+
+    /**
+     * What letters lie on, pixel by pixel, in levels of 255: the line round them, or what is near and none of them.
+     *
+     * @param \Closure(string): list<float> $samples
+     */
+    private static function ground(Image $part, LetteredLine $line, PixelWindow $window, \Closure $samples): Image
+    {
+        $levels = self::levels($part, \count($samples($line->colour)));
+        if ($line->outline >= self::WIDE) {
+            $most = PremultipliedAlpha::most($part);
+
+            return $levels->linearByBand(array_map(
+                static fn (float $value): array => [0.0, $value * 255 / $most],
+                $samples($line->outlineColour),
+            ));
+        }
+        $free = LetteringCompositor::mask($line, $window, true)->isMoreThan(0.0)->dilated(2)->not()->linear(1 / 255, 0.0);
+        $all = self::asMany($free, $levels->bands());
+
+        return $levels->multipliedBy($all)->blurExactly(self::NEARBY)->dividedBy($all->blurExactly(self::NEARBY)->linear(1.0, 1e-6))
+            ->copyToMemory();
+    }
+
+    /**
+     * Where colours are mixed of ink and ground, with a good part of ink.
+     *
+     * @param list<float> $ink
+     * @param bool        $inBrightness the file has a colour for four pixels, so that only brightness tells (WebP, RFC 9649)
+     */
+    private static function isBetween(Image $part, array $ink, Image $ground, bool $inBrightness): Image
+    {
+        $bands = \count($ink);
+        $most = PremultipliedAlpha::most($part);
+        $levels = self::levels($part, $bands);
+        $flat = $levels->linearByBand(array_map(static fn (float $value): array => [0.0, $value * 255 / $most], $ink));
+        if ($inBrightness) {
+            [$levels, $flat, $ground] = array_map(
+                static fn (Image $one): Image => $one->recombined([Sharpening::BRIGHTNESS]), [$levels, $flat, $ground],
+            );
+            $bands = 1;
+        }
+        $way = $flat->minus($ground)->copyToMemory();
+        $gone = $levels->minus($ground)->copyToMemory();
+        $length = $way->multipliedBy($way)->bandSum()->linear(1.0, 1e-3)->copyToMemory();
+        $share = $gone->multipliedBy($way)->bandSum()->dividedBy($length)->copyToMemory();
+        $off = $gone->minus($way->multipliedBy(self::asMany($share, $bands)));
+
+        return $share->isMoreThan(self::INKED)->both($off->multipliedBy($off)->bandSum()->isLessThan($bands * self::OFF_LOSSY ** 2));
+    }
+
+    private static function levels(Image $part, int $bands): Image
+    {
+        return $part->extractBands(0, $bands)->linear(255 / PremultipliedAlpha::most($part), 0.0);
+    }
+
+    private static function asMany(Image $band, int $bands): Image
+    {
+        return Image::joined(array_fill(0, max(1, $bands), $band));
     }
 
     private static function around(LetteredLine $line): int

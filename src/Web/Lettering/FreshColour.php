@@ -36,7 +36,10 @@ final readonly class FreshColour
         } catch (PixelJobFailed) {
             return self::INK;
         }
-        $ratios = array_map(static fn (mixed $ratio): float => is_numeric($ratio) ? (float) $ratio : 1.0, (array) $found->toArray()['contrast']);
+        $ratios = array_map(
+            static fn (mixed $ratio): float => is_numeric($ratio) ? (float) $ratio : 1.0,
+            array_values((array) $found->toArray()['contrast']),
+        );
 
         return ($ratios[1] ?? 1.0) > ($ratios[0] ?? 1.0) ? self::WHITE : self::INK;
     }
