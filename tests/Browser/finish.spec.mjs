@@ -102,8 +102,10 @@ test('what should be sharpened is marked by hand, and nothing else changes', asy
     );
   expect(under).toBeCloseTo(0.25, 1);
   await kept(page, () => page.mouse.click(box.x + box.width * 0.25, box.y + box.height * 0.5));
-  const marks = JSON.parse(await page.locator('.slip').getAttribute('data-marks'));
-  expect(marks).toHaveLength(2);
+  const marked = async () => JSON.parse(await page.locator('.slip').getAttribute('data-marks'));
+  // The answer is there before it is drawn.
+  await expect.poll(async () => (await marked()).length).toBe(2);
+  const marks = await marked();
   expect(marks[1].points[0][0] / 1e4).toBeCloseTo(under, 2);
   expect(marks[1].radius).toBeLessThan(marks[0].radius / 2);
   await page.keyboard.press('0');
