@@ -80,12 +80,17 @@ final readonly class PrintFileReader
      */
     public function inPicture(string $path, \Closure $look): mixed
     {
-        $lettering = self::isPdf($path) ? PdfInspector::of($path)->lettering() : null;
+        if (!self::isPdf($path)) {
+            return $look($path);
+        }
+        $page = PdfInspector::of($path);
+        $lettering = $page->lettering();
+
         if (null === $lettering) {
-            return $this->inStored($path, $look);
+            return $page->picture($look);
         }
 
-        return $this->inStored($path, static function (string $stored) use ($lettering, $look): mixed {
+        return $page->picture(static function (string $stored) use ($lettering, $look): mixed {
             $lettered = $stored.'.tif';
             LetteringCompositor::lay(self::picture($stored, false), $lettering->lettered, $lettering->samples(...))
                 ->save('tiff', $lettered, []);

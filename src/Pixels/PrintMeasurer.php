@@ -7,6 +7,7 @@ namespace Snugfit\Pixels;
 use Snugfit\Core\Delivery\PrintQualityMeasures;
 use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Lettering\Lettered;
+use Snugfit\Core\Lettering\LetteredLine;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
@@ -43,7 +44,7 @@ final readonly class PrintMeasurer
     {
         $part = $recipe->shownPart();
         $isInInks = PlanReference::isInInks($master->header()) || 4 === $recipe->write->colour->profile->channels();
-        $words = null === $recipe->drawnByPage() ? $recipe->letteredInFile() : null;
+        $words = $recipe->paintedInFile();
         $similarity = ImageSimilarity::between(
             $this->reference($master, $recipe, $words, $isInInks, $copy),
             PlanReference::ofPrint($file, $recipe->size(), $part, $recipe->write->matte, $isInInks),
@@ -87,11 +88,14 @@ final readonly class PrintMeasurer
     /** Of the words that stand out least. */
     private function contrast(string $file, Recipe $recipe): ?float
     {
-        $found = [];
-        foreach ($recipe->letteredInFile()->lines ?? [] as $line) {
-            $found[] = LetteringMeasurer::contrast(PrintFileReader::picture($file, false), $line) ?? \INF;
+        $lettered = $recipe->letteredInFile();
+        if (null === $lettered) {
+            return null;
         }
-        $least = min([\INF, ...$found]);
+        $picture = PrintFileReader::picture($file, false);
+        $least = min(array_map(
+            static fn (LetteredLine $line): float => LetteringMeasurer::contrast($picture, $line) ?? \INF, $lettered->lines,
+        ));
 
         return \INF === $least ? null : round($least, 2);
     }
@@ -130,7 +134,7 @@ final readonly class PrintMeasurer
         $plain = $recipe->finishedBy($recipe->finish->withoutPrintSteps());
         $most = 0.0;
         [$shown, $part] = [$recipe->shown(), $recipe->shownPart()];
-        $words = null === $recipe->drawnByPage() ? $recipe->letteredInFile()?->movedBy(-$part->x, -$part->y) : null;
+        $words = $recipe->paintedInFile()?->movedBy(-$part->x, -$part->y);
         foreach (self::windows($shown->size()) as $window) {
             $patch = $this->pictures->patch($master, $plain, $window->movedBy($shown->x, $shown->y));
             $before = self::bright(self::covered($patch, $words?->movedBy(-$window->x, -$window->y)));

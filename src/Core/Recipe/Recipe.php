@@ -199,6 +199,12 @@ final readonly class Recipe
         return FileFormat::Pdf === $this->write->format ? $this->letteredInFile() : null;
     }
 
+    /** Words that are in the file's picture. */
+    public function paintedInFile(): ?Lettered
+    {
+        return FileFormat::Pdf === $this->write->format ? null : $this->letteredInFile();
+    }
+
     /** The words in the file's own pixels. */
     public function letteredInFile(): ?Lettered
     {

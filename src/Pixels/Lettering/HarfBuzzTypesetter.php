@@ -17,14 +17,8 @@ use Snugfit\Pixels\HarfBuzz\TextRuns;
 /** Sets words by HarfBuzz: ligatures, kerning, marks, both directions. */
 final class HarfBuzzTypesetter implements Typesetter
 {
-    /** Lines that are kept: a batch has the same on many products. */
-    private const KEPT = 500;
-
     /** @var array<string, non-empty-list<FontFile>> */
     private array $open = [];
-
-    /** @var array<string, GlyphLine> */
-    private array $lines = [];
 
     /** @param array<string, Face> $faces by code */
     public function __construct(private readonly array $faces)
@@ -33,12 +27,7 @@ final class HarfBuzzTypesetter implements Typesetter
 
     public function set(array $words): array
     {
-        return array_map(function (Words $one): GlyphLine {
-            $line = $this->lines[$one->key()] ?? $this->line($one->text, $this->files($one->face), $one->spacing / 1000);
-            $this->lines = \count($this->lines) >= self::KEPT ? [$one->key() => $line] : [$one->key() => $line] + $this->lines;
-
-            return $line;
-        }, $words);
+        return array_map(fn (Words $one): GlyphLine => $this->line($one->text, $this->files($one->face), $one->spacing / 1000), $words);
     }
 
     /** @return non-empty-list<FontFile> */
