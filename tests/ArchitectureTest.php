@@ -19,7 +19,7 @@ final class ArchitectureTest
     }
 
     /** A folder of Core uses only those before it. */
-    private const CORE = ['Measure', 'Output', 'Artwork', 'Product', 'Panel', 'Trace', 'Repair', 'Upscale', 'Finish', 'Fit', 'Lettering', 'Recipe', 'Delivery', 'Production', 'Proof', 'Scene'];
+    private const CORE = ['Measure', 'Output', 'Artwork', 'Product', 'Trace', 'Repair', 'Upscale', 'Finish', 'Fit', 'Lettering', 'Recipe', 'Delivery', 'Production', 'Proof', 'Scene'];
 
     /** @return iterable<string, Rule> */
     public function test_folders_of_core_use_only_earlier_ones(): iterable

@@ -7,7 +7,7 @@ namespace Snugfit\Console;
 use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementReason;
-use Snugfit\Core\Panel\Panel;
+use Snugfit\Core\Product\Panel;
 use Snugfit\Core\Recipe\Recipe;
 use Symfony\Component\Console\Formatter\OutputFormatter;
 use Symfony\Component\Console\Output\OutputInterface;

@@ -12,9 +12,9 @@ use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
 use Snugfit\Core\Measure\Unit;
-use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Orientation;
 use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\PanelPlan;
 use Snugfit\Core\Product\Product;
 
 /**

@@ -8,9 +8,9 @@ use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelWindow;
-use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Fabric;
 use Snugfit\Core\Product\FitMode;
+use Snugfit\Core\Product\PanelPlan;
 use Snugfit\Core\Product\Product;
 
 /** What a person should know of one artwork on one product before printing it. */

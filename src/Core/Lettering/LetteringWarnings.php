@@ -7,7 +7,7 @@ namespace Snugfit\Core\Lettering;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementWarnings;
 use Snugfit\Core\Measure\Unit;
-use Snugfit\Core\Panel\PanelPlan;
+use Snugfit\Core\Product\PanelPlan;
 
 /** What a person should know of the words on a print before printing it. */
 final readonly class LetteringWarnings

@@ -10,10 +10,10 @@ use Snugfit\Core\Measure\PrintSize;
 /** That a product is one picture over several pieces: how they hang, and what becomes of the picture behind the gaps. */
 final readonly class Pieces
 {
-    public PanelLayout $layout;
+    public PanelLayout|PlacedPieces $layout;
 
     /**
-     * @param string $name     of a layout that ships, or columns and rows, like 3x1
+     * @param string $name     of a layout that ships, or columns and rows, like 3x1, or where each lies: {@see PlacedPieces}
      * @param Length $gap      of wall between the pieces
      * @param bool   $swallows whether the picture goes on behind the gaps, which are part of the trim then; else beyond them
      *
@@ -21,8 +21,8 @@ final readonly class Pieces
      */
     public function __construct(public string $name, public Length $gap, public bool $swallows = true)
     {
-        $this->layout = PanelLayout::named($name);
-        if (!$swallows && !$this->layout->isEven()) {
+        $this->layout = PlacedPieces::isWritten($name) ? PlacedPieces::parse($name) : PanelLayout::named($name);
+        if (!$swallows && ($this->layout instanceof PlacedPieces || !$this->layout->isEven())) {
             throw ImpossiblePanels::unlikeColumns();
         }
     }
@@ -30,14 +30,15 @@ final readonly class Pieces
     /** All that they cover of a wall, with the gaps. */
     public function wall(PrintSize $trim): PrintSize
     {
-        if ($this->swallows) {
+        if ($this->swallows || $this->layout instanceof PlacedPieces) {
             return $trim;
         }
+        $columns = $this->layout->columns;
         $with = fn (Length $side, int $gaps): Length => Length::millimetres($side->inMillimetres() + $gaps * $this->gap->inMillimetres());
 
         return new PrintSize(
-            $with($trim->width, \count($this->layout->columns) - 1),
-            $with($trim->height, \count($this->layout->columns[0]->rows) - 1),
+            $with($trim->width, \count($columns) - 1),
+            $with($trim->height, \count($columns[0]->rows) - 1),
         );
     }
 

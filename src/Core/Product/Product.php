@@ -57,6 +57,13 @@ final readonly class Product
         if (null !== $pieces && (null !== $freeSize || $rule !== Pieces::wayUp($trim))) {
             throw ImpossibleProduct::piecesWayUp();
         }
+        if (null !== $pieces) {
+            try {
+                PanelPlan::cutting($trim, $pieces);
+            } catch (ImpossiblePanels $e) {
+                throw ImpossibleProduct::pieces($e->getMessage());
+            }
+        }
         if ($target->value < $floor->value) {
             throw ImpossibleProduct::floorOverTarget($code);
         }

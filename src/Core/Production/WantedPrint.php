@@ -8,8 +8,8 @@ use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\PlacementRequest;
 use Snugfit\Core\Lettering\Lettering;
-use Snugfit\Core\Panel\Panel;
-use Snugfit\Core\Panel\PanelPlan;
+use Snugfit\Core\Product\Panel;
+use Snugfit\Core\Product\PanelPlan;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\RenderOptions;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Scene;
 
-use Snugfit\Core\Panel\Panel;
+use Snugfit\Core\Product\Panel;
 
 /** Where on a wall the pieces of a print hang: all together round the place where one would. */
 final readonly class PiecePlan

@@ -7,9 +7,9 @@ namespace Snugfit\Core\Scene;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
-use Snugfit\Core\Panel\Panel;
-use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\Panel;
+use Snugfit\Core\Product\PanelPlan;
 use Snugfit\Core\Product\Product;
 
 /** A print as a thing: its face, what of its pixels is cut off or goes round an edge, and how deep it is. */

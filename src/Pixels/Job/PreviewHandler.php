@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Scene\PreviewMaker;
 use Snugfit\Pixels\Scene\SceneFolder;
+use Snugfit\Pixels\SparingMemory;
 
 /** Makes a preview. */
 final readonly class PreviewHandler implements PixelJobHandler
@@ -27,6 +29,13 @@ final readonly class PreviewHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = PreviewJob::fromJson($record);
+        $preview = SparingMemory::during(fn (): PixelSize => $this->make($job));
+
+        return ['width' => $preview->width, 'height' => $preview->height];
+    }
+
+    private function make(PreviewJob $job): PixelSize
+    {
         $scene = SceneFolder::at($job->scene);
         $preview = null === $job->file
             ? $this->previews->ofRecipe(
@@ -40,6 +49,6 @@ final readonly class PreviewHandler implements PixelJobHandler
             : $this->previews->ofFile($scene, $job->file, $job->body, $job->look, $job->size->width);
         PreviewMaker::save($preview, $job->format, $job->target);
 
-        return ['width' => $preview->size()->width, 'height' => $preview->size()->height];
+        return $preview->size();
     }
 }

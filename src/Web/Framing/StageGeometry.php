@@ -9,8 +9,8 @@ use Snugfit\Core\Fit\Placement;
 use Snugfit\Core\Fit\RotatedCropGeometry;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
-use Snugfit\Core\Panel\Panel;
-use Snugfit\Core\Panel\PanelPlan;
+use Snugfit\Core\Product\Panel;
+use Snugfit\Core\Product\PanelPlan;
 use Snugfit\Core\Product\Product;
 
 /**

@@ -2,19 +2,25 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Tests\Core\Panel;
+namespace Snugfit\Tests\Core\Product;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
-use Snugfit\Core\Panel\Panel;
-use Snugfit\Core\Panel\PanelPlan;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\ImpossiblePanels;
+use Snugfit\Core\Product\ImpossibleProduct;
+use Snugfit\Core\Product\Panel;
 use Snugfit\Core\Product\PanelLayout;
+use Snugfit\Core\Product\PanelPlan;
+use Snugfit\Core\Product\Pieces;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\ProductJson;
 
 /** Expected values are worked out by hand. */
 final class PanelPlanTest extends TestCase
@@ -133,5 +139,61 @@ final class PanelPlanTest extends TestCase
         return array_map(static fn (Panel $one): array => [
             $one->left->inMillimetres(), $one->pictureLeft->inMillimetres(), $one->size->width->inMillimetres(),
         ], $plan->panels);
+    }
+
+    public function test_own_pieces_are_written_in_any_unit_and_made_as_large_as_the_product(): void
+    {
+        // A broad one above two narrow ones that hang lower on the right; the left upper corner is where they begin.
+        $product = self::hanging('10,5,120,40; 10,50,55,30 ;75,52.5,55,27.5;', PrintSize::millimetres(1200, 750));
+        $plan = PanelPlan::ofProduct($product);
+        self::assertNotNull($plan);
+        $told = array_map(static fn (Panel $one): array => [$one->number, $one->left->inMillimetres(), $one->top->inMillimetres(), $one->size->width->inMillimetres(), $one->size->height->inMillimetres()], $plan->panels);
+        self::assertEqualsWithDelta([[1, 0, 0, 1200, 400], [2, 0, 450, 550, 300], [3, 650, 475, 550, 275]], $told, 0.001);
+        self::assertEqualsWithDelta([1200, 750], [$plan->picture->width->inMillimetres(), $plan->wall->height->inMillimetres()], 0.001);
+        $again = (new ProductJson())->read(JsonReader::of((new ProductJson())->write($product), 'a product'));
+        self::assertEquals($product, $again);
+        self::assertSame(3, $product->pieces?->layout->count());
+    }
+
+    public function test_own_pieces_that_touch_share_their_side_to_the_tick(): void
+    {
+        $plan = PanelPlan::ofProduct(self::hanging('0,0,1,1; 1,0,1,1; 2,0,1,1', PrintSize::millimetres(1000, 333.333)));
+        self::assertNotNull($plan);
+        foreach ([0, 1] as $one) {
+            [$before, $after] = [$plan->panels[$one], $plan->panels[$one + 1]];
+            self::assertEquals($after->left, $before->left->plus($before->size->width));
+        }
+    }
+
+    /** @param non-empty-string $why */
+    #[DataProvider('impossible')]
+    public function test_pieces_that_cannot_be_are_told(string $written, int $gap, string $why): void
+    {
+        $this->expectException(ImpossibleProduct::class);
+        $this->expectExceptionMessageMatches($why);
+        self::hanging($written, PrintSize::millimetres(600, 300), $gap);
+    }
+
+    /** @return iterable<string, array{string, int, non-empty-string}> */
+    public static function impossible(): iterable
+    {
+        yield 'another proportion' => ['0,0,10,10; 10,0,5,10', 0, '/15 × 10, which is another proportion/'];
+        yield 'overlapping' => ['0,0,12,10; 10,0,10,10', 0, '/Pieces 1 and 2 overlap/'];
+        yield 'three figures' => ['0,0,10,10; 10,0,10', 0, '/Piece 2 is written as left,top,width,height/'];
+        yield 'no figures' => ['0,0,wide,10', 0, '/Piece 1 is written/'];
+        yield 'without width' => ['0,0,20,10; 3,3,0,2', 0, '/Piece 2 is written/'];
+        yield 'slips' => ['0,0,20,9.8; 0,9.8,20,0.2', 0, '/under 10 mm/'];
+        yield 'a gap wider than the wall' => ['3x1', 400, '/under 10 mm/'];
+    }
+
+    private static function hanging(string $pieces, PrintSize $trim, int $gap = 0): Product
+    {
+        try {
+            $pieces = new Pieces($pieces, Length::millimetres($gap));
+        } catch (ImpossiblePanels $e) {
+            throw ImpossibleProduct::pieces($e->getMessage());
+        }
+
+        return new Product('wall', 'Wall', $trim, Bleed::none(), Ppi::of(150), Ppi::of(100), Pieces::wayUp($trim), pieces: $pieces);
     }
 }

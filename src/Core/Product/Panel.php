@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Core\Panel;
+namespace Snugfit\Core\Product;
 
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;

@@ -2,17 +2,13 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Core\Panel;
+namespace Snugfit\Core\Product;
 
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\Ppi;
 use Snugfit\Core\Measure\PrintSize;
-use Snugfit\Core\Product\Bleed;
-use Snugfit\Core\Product\ImpossiblePanels;
-use Snugfit\Core\Product\PanelLayout;
-use Snugfit\Core\Product\Product;
 
 /**
  * A picture over several pieces: where each hangs and what of the picture it shows. The picture is printed once, in thought; each
@@ -41,7 +37,19 @@ final readonly class PanelPlan
     {
         $pieces = $product->pieces;
 
-        return null === $pieces ? null : self::of($pieces->layout, $pieces->wall($product->trim), $pieces->gap, $pieces->swallows);
+        return null === $pieces ? null : self::cutting($product->trim, $pieces);
+    }
+
+    /**
+     * @param PrintSize $trim of the picture that hangs in these pieces
+     *
+     * @throws ImpossiblePanels
+     */
+    public static function cutting(PrintSize $trim, Pieces $pieces): self
+    {
+        return $pieces->layout instanceof PlacedPieces
+            ? self::ofPieces($pieces->layout->on($trim))
+            : self::of($pieces->layout, $pieces->wall($trim), $pieces->gap, $pieces->swallows);
     }
 
     /**
@@ -70,7 +78,7 @@ final readonly class PanelPlan
             foreach ($one->rows as $share) {
                 $high = $share * $forRows;
                 if (min($wide, $high) < self::LEAST_MILLIMETRES) {
-                    throw ImpossiblePanels::because('A piece would be under 10 mm; choose a smaller gap or fewer pieces.');
+                    throw self::tooSmall();
                 }
                 $panels[] = new Panel(
                     \count($panels) + 1,
@@ -109,6 +117,9 @@ final readonly class PanelPlan
         $panels = [];
         $right = $bottom = Length::zero();
         foreach ($pieces as [$left, $top, $size]) {
+            if (min($size->width->inMillimetres(), $size->height->inMillimetres()) < self::LEAST_MILLIMETRES) {
+                throw self::tooSmall();
+            }
             $end = [$left->plus($size->width), $top->plus($size->height)];
             foreach ($panels as $other) {
                 if ($end[0]->isLongerThan($other->left) && $other->left->plus($other->size->width)->isLongerThan($left)
@@ -126,6 +137,11 @@ final readonly class PanelPlan
         $all = new PrintSize($right, $bottom);
 
         return new self($panels, $all, $all);
+    }
+
+    private static function tooSmall(): ImpossiblePanels
+    {
+        return ImpossiblePanels::because('A piece would be under 10 mm; choose a smaller gap, fewer pieces or a larger size.');
     }
 
     /** A piece with its bleed, among the pixels of the whole with its bleed. Neighbours without a gap end where the next begins. */
