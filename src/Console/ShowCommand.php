@@ -25,6 +25,8 @@ use Snugfit\Core\Scene\PreviewFormat;
 use Snugfit\Core\Scene\PreviewSize;
 use Snugfit\Core\Scene\PrintBody;
 use Snugfit\Core\Scene\SceneLook;
+use Snugfit\Pixels\Job\GuideJob;
+use Snugfit\Pixels\Job\GuidePrint;
 use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\PreviewJob;
 use Snugfit\Pixels\Job\ReadMasterJob;
@@ -52,6 +54,9 @@ final class ShowCommand extends Command
     /** There is no such print, or it does not go into the scene. */
     private const REFUSED = 3;
 
+    /** Where several sizes hang, if nobody says where. */
+    private const SEVERAL = 'long';
+
     public function __construct(
         private readonly PixelProcessPool $processes,
         private readonly PlacementPlanner $planner,
@@ -68,7 +73,12 @@ final class ShowCommand extends Command
         $this->addArgument('in', InputArgument::REQUIRED, 'The picture; it is never changed')
             ->addArgument('out', InputArgument::REQUIRED, 'The preview to write: .jpg, .png or .webp')
             ->addOption('scene', null, InputOption::VALUE_REQUIRED, 'Its code, like sofa; where it is left out, all are named')
-            ->addOption('size', null, InputOption::VALUE_REQUIRED, 'Of the print: a product\'s code, like canvas-16x20, or 12x18in')
+            ->addOption(
+                'size',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'Of the print: a product\'s code, like canvas-16x20, or 12x18in; several with commas hang on one wall',
+            )
             ->addOption('width', null, InputOption::VALUE_REQUIRED, 'Of the preview in pixels', (string) PreviewSize::USUAL)
             ->addOption('frame', null, InputOption::VALUE_REQUIRED, implode(', ', array_column(FrameChoice::cases(), 'value')), 'suits')
             ->addOption('mat', null, InputOption::VALUE_REQUIRED, 'Between frame and print, like 40mm or 0; by a rule if left out')
@@ -91,12 +101,14 @@ final class ShowCommand extends Command
                 || throw new \InvalidArgumentException('The preview cannot take the master\'s place; give it another name.');
             $format = PreviewFormat::tryFrom(str_replace('jpeg', 'jpg', strtolower(pathinfo($out, \PATHINFO_EXTENSION))))
                 ?? throw new \InvalidArgumentException('The preview is a .jpg, .png or .webp file.');
-            $folder = $this->scenes->of($option->text('scene') ?? throw new \InvalidArgumentException(
-                'Say which scene with --scene: '.implode(', ', array_keys($this->scenes->all())).'.',
-            ));
-            $product = $this->product(
-                $option->text('size') ?? throw new \InvalidArgumentException('Say how large the print is: --size=12x18in.'),
+            $products = array_map(
+                $this->product(...),
+                explode(',', $option->text('size') ?? throw new \InvalidArgumentException('Say how large the print is: --size=12x18in.')),
             );
+            $folder = $this->scenes->of($option->text('scene') ?? (1 < \count($products) ? self::SEVERAL : null)
+                ?? throw new \InvalidArgumentException(
+                    'Say which scene with --scene: '.implode(', ', array_keys($this->scenes->all())).'.',
+                ));
             $look = self::look($option);
             $size = $option->previewSize('width');
             $options = (new RenderOptions())->letteredBy((new LetteringOptions($option, $this->faces))->request(basename($in)));
@@ -106,36 +118,30 @@ final class ShowCommand extends Command
         try {
             $master = new JobMaster($in, (string) hash_file('sha256', $in));
             $facts = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($master))->facts());
-            $request = new PlacementRequest(focus: $facts->focus);
-            $placement = $this->planner->plan($facts->artwork(), $product, $request);
-            $key = new PlacementKey($in, $product->code);
-            $wanted = new WantedPrint($key, basename($in), $facts, $placement, $options, $request);
-            $recipe = $this->production->decide($wanted);
-            if ($recipe instanceof Refusal) {
-                return self::told($errors, $in, $recipe->sentence, self::REFUSED);
-            }
+            $prints = array_map(fn (Product $one): GuidePrint => $this->print($master, $facts, $one, $options), $products);
             is_dir(\dirname($out)) || @mkdir(\dirname($out), 0o755, true);
-            $body = PrintBody::of($placement->product);
-            $this->processes->withThreads(CpuCount::count())
-                ->start(new PreviewJob($master, $recipe, $body, $folder->path, $look, $size, $format, $out))
-                ->facts();
+            $this->processes->withThreads(CpuCount::count())->start(1 === \count($prints)
+                ? new PreviewJob($master, $prints[0]->recipe, $prints[0]->body, $folder->path, $look, $size, $format, $out)
+                : new GuideJob($prints, $folder->path, $look, $size, $out, $format))->facts();
+        } catch (NoSuchPrint $e) {
+            return self::told($errors, $in, $e->getMessage(), self::REFUSED);
         } catch (PixelJobFailed $e) {
             return self::told($errors, $in, $e->getMessage(), FailureReason::Impossible === $e->reason() ? self::REFUSED : self::FAILED);
         }
         $scale = $folder->scene->millimetresPerPixel($size->width);
-        $face = $body->face;
+        $faces = array_map(static fn (GuidePrint $one): PrintSize => $one->body->face, $prints);
+        $millimetres = static fn (PrintSize $one): array => [$one->width->inMillimetres(), $one->height->inMillimetres()];
         $output->writeln($option->flag('json')
             ? json_encode([
                 'in' => $in, 'out' => $out, 'scene' => $folder->scene->code,
-                'print_mm' => [$face->width->inMillimetres(), $face->height->inMillimetres()],
+                ...1 === \count($faces) ? ['print_mm' => $millimetres($faces[0])] : ['prints_mm' => array_map($millimetres, $faces)],
                 'width' => $size->width, 'mm_per_pixel' => round($scale, 4),
             ], \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_UNICODE | \JSON_UNESCAPED_SLASHES | \JSON_PRETTY_PRINT
                 | \JSON_INVALID_UTF8_SUBSTITUTE)
             : OutputFormatter::escape(\sprintf(
-                '%s: %s × %s in "%s", 1 px = %.2f mm',
+                '%s: %s in "%s", 1 px = %.2f mm',
                 $out,
-                $face->width->written(Unit::Inch),
-                $face->height->written(Unit::Inch),
+                implode(', ', array_map(self::written(...), $faces)),
                 $folder->scene->name,
                 $scale,
             )), OutputInterface::OUTPUT_RAW);
@@ -143,8 +149,28 @@ final class ShowCommand extends Command
         return Command::SUCCESS;
     }
 
+    /** @throws NoSuchPrint */
+    private function print(JobMaster $master, MasterFacts $facts, Product $product, RenderOptions $options): GuidePrint
+    {
+        $request = new PlacementRequest(focus: $facts->focus);
+        $placement = $this->planner->plan($facts->artwork(), $product, $request);
+        $key = new PlacementKey($master->path, $product->code);
+        $recipe = $this->production->decide(new WantedPrint($key, basename($master->path), $facts, $placement, $options, $request));
+
+        return $recipe instanceof Refusal
+            ? throw new NoSuchPrint($recipe->sentence)
+            : new GuidePrint($master, $recipe, PrintBody::of($placement->product), self::written($placement->product->trim));
+    }
+
+    private static function written(PrintSize $size): string
+    {
+        return $size->width->written(Unit::Inch).' × '.$size->height->written(Unit::Inch);
+    }
+
+    /** @param string $size a product's code, or width and height */
     private function product(string $size): Product
     {
+        $size = trim($size);
         $catalogue = $this->productRepository->catalogue();
         try {
             return $catalogue->product($size);

@@ -28,6 +28,24 @@ final class ShowCommandTest extends CommandTestCase
         }
     }
 
+    public function test_several_sizes_hang_side_by_side_true_to_each_other(): void
+    {
+        $this->tool('convert', '-size', '2700x1800', 'xc:#00d030', 'masters/green.png');
+        $told = $this->answer('show', 'masters/green.png', 'sizes.png', '--size=9x6in,18x12in', '--width=1600', '--frame=none', '--wall=ffffff', '--json');
+        self::assertSame(['long', [[228.6, 152.4], [457.2, 304.8]]], [$told->string('scene'), $told->toArray()['prints_mm']]);
+        $areas = $this->tool('convert', 'sizes.png', '-fill', 'black', '-fuzz', '30%', '+opaque', '#00d030', '-threshold', '1%', '-define', 'connected-components:verbose=true', '-define', 'connected-components:area-threshold=500', '-connected-components', '4', 'null:');
+        // Of each lasting region: number, box, middle, area, colour. The wall's is the largest.
+        preg_match_all('/^\s*\d+: (\d+)x(\d+)\+\d+\+\d+ \S+ \d+ (?!s?rgba?\(0,0,0|gray\(0\)|black)/m', $areas, $found);
+        [$wide, $high] = [array_map(intval(...), $found[1]), array_map(intval(...), $found[2])];
+        sort($wide);
+        sort($high);
+        $scale = $told->float('mm_per_pixel');
+        self::assertEqualsWithDelta([228.6 / $scale, 457.2 / $scale], $wide, 2.5, $areas);
+        self::assertEqualsWithDelta([152.4 / $scale, 304.8 / $scale], $high, 2.5, $areas);
+        $process = $this->snugfit('show', 'masters/green.png', 'x.jpg', '--size=9x6in,18x12in', '--scene=mug');
+        self::assertSame([3, true], [$process->getExitCode(), str_contains($process->getErrorOutput(), 'Sizes are compared on a wall')]);
+    }
+
     public function test_what_cannot_be_shown_true_is_refused_with_a_sentence(): void
     {
         $process = $this->snugfit('show', 'masters/dusk.png', 'x.jpg', '--scene=mug', '--size=12x18in');

@@ -27,7 +27,9 @@ final class ImpossiblePanels extends \InvalidArgumentException implements Failur
     public static function unknown(string $name, array $known): self
     {
         return new self(\sprintf(
-            'There is no layout "%s". Write columns and rows, like 3x1, one of %s, or each piece as left,top,width,height.', $name, implode(', ', $known),
+            'There is no layout "%s". Write columns and rows, like 3x1, one of %s, or each piece as left,top,width,height.',
+            $name,
+            implode(', ', $known),
         ));
     }
 }

@@ -44,14 +44,13 @@ final readonly class PlacedPieces
         foreach (explode(';', trim($written, " \t\r\n;")) as $number => $one) {
             $figures = array_map(trim(...), explode(',', $one));
             $isRight = 4 === \count($figures) && [] === array_filter($figures, static fn (string $text): bool => !is_numeric($text));
-            $box = array_map(floatval(...), $figures);
-            if (!$isRight || min($box) < 0 || min($box[2] ?? 0, $box[3] ?? 0) <= 0) {
+            [$left, $top, $width, $height] = $isRight ? array_map(floatval(...), $figures) : [0.0, 0.0, 0.0, 0.0];
+            if (min($left, $top) < 0 || min($width, $height) <= 0) {
                 throw ImpossiblePanels::because(\sprintf(
                     'Piece %d is written as left,top,width,height, like 0,0,40,60; pieces are parted by semicolons.', $number + 1,
                 ));
             }
-            /** @var array{float, float, float, float} $box */
-            $boxes[] = $box;
+            $boxes[] = [$left, $top, $width, $height];
         }
         if (\count($boxes) > self::MOST) {
             throw ImpossiblePanels::because(\sprintf('There are more than %d.', self::MOST));

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
-use Snugfit\Core\Scene\PreviewFormat;
 use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Scene\PreviewMaker;
 use Snugfit\Pixels\Scene\SceneFolder;
@@ -41,7 +40,7 @@ final readonly class GuideHandler implements PixelJobHandler
         ), $job->prints);
         $names = array_map(static fn (GuidePrint $one): string => $one->name, $job->prints);
         $preview = (new SceneRenderer())->guide($folder, $job->look, $shown, $names, $job->size->width);
-        PreviewMaker::save($preview, PreviewFormat::Jpeg, $job->target);
+        PreviewMaker::save($preview, $job->format, $job->target);
 
         return ['width' => $preview->size()->width, 'height' => $preview->size()->height];
     }

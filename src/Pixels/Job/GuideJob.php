@@ -6,6 +6,7 @@ namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\MalformedJson;
+use Snugfit\Core\Scene\PreviewFormat;
 use Snugfit\Core\Scene\PreviewSize;
 use Snugfit\Core\Scene\SceneLook;
 use Snugfit\Pixels\Scene\SceneFolder;
@@ -25,6 +26,7 @@ final readonly class GuideJob implements PixelJob
         public SceneLook $look,
         public PreviewSize $size,
         public string $target,
+        public PreviewFormat $format = PreviewFormat::Jpeg,
     ) {
     }
 
@@ -43,6 +45,7 @@ final readonly class GuideJob implements PixelJob
             SceneLook::fromRecord($job->record('look')),
             new PreviewSize($job->int('width')),
             JobPath::in($job, 'target'),
+            PreviewFormat::from($job->string('format')),
         );
     }
 
@@ -54,6 +57,7 @@ final readonly class GuideJob implements PixelJob
             'look' => $this->look->toArray(),
             'width' => $this->size->width,
             'target' => JobPath::encoded($this->target),
+            'format' => $this->format->value,
         ];
     }
 

@@ -9,7 +9,7 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Scene\PreviewMaker;
 use Snugfit\Pixels\Scene\SceneFolder;
-use Snugfit\Pixels\SparingMemory;
+use Snugfit\Pixels\Vips\SparingMemory;
 
 /** Makes a preview. */
 final readonly class PreviewHandler implements PixelJobHandler

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Snugfit\Pixels;
+namespace Snugfit\Pixels\Vips;
 
 /**
  * Work of many middling pieces of memory, each given back to the system at once. The C library keeps what it was given for later
@@ -27,13 +27,13 @@ final class SparingMemory
      */
     public static function during(\Closure $work): mixed
     {
-        self::$c ??= \FFI::cdef('int mallopt(int param, int value); int malloc_trim(size_t pad);', 'libc.so.6');
-        self::$c->mallopt(self::MMAP_THRESHOLD, self::SPARING);
+        $c = self::$c ??= \FFI::cdef('int mallopt(int param, int value); int malloc_trim(size_t pad);', 'libc.so.6');
+        $c->mallopt(self::MMAP_THRESHOLD, self::SPARING);
         try {
             return $work();
         } finally {
-            self::$c->malloc_trim(0);
-            self::$c->mallopt(self::MMAP_THRESHOLD, self::USUAL);
+            $c->malloc_trim(0);
+            $c->mallopt(self::MMAP_THRESHOLD, self::USUAL);
         }
     }
 }
