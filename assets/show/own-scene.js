@@ -1,4 +1,4 @@
-import { act, say } from '../shared/act.js';
+import { act, say, sentence } from '../shared/act.js';
 import { isWriting } from '../shared/keys.js';
 import { pointOn } from '../shared/strokes.js';
 import { element, set } from '../shared/svg.js';
@@ -43,7 +43,33 @@ export default () => ({
     stage.addEventListener('pointerdown', (event) => this.down(event));
     stage.addEventListener('pointermove', (event) => this.move(event));
     for (const type of ['pointerup', 'pointercancel']) stage.addEventListener(type, () => this.up());
+    this.use();
     this.draw();
+  },
+  /** Shows what is said of what the photo is used for. */
+  use() {
+    const kind = this.$root.querySelector('[data-field="kind"]').value;
+    for (const one of this.$root.querySelectorAll('[data-for]')) one.hidden = !one.dataset.for.split(' ').includes(kind);
+  },
+  async give(event) {
+    const [file] = event.target.files;
+    if (file) await this.part(event.target.closest('[data-part]'), file);
+    event.target.value = '';
+  },
+  async take(event) {
+    await this.part(event.target.closest('[data-part]'), null);
+  },
+  /** Gives a picture beside the photo, or takes it away. */
+  async part(place, file) {
+    const body = new FormData();
+    if (file) body.append('file', file);
+    const answer = await fetch(`${this.$root.dataset.address}/${place.dataset.part}`, {
+      method: 'POST',
+      body,
+      headers: { 'X-Act': 'csrf-token', Accept: 'text/html, application/json;q=0.9' },
+    }).catch(() => null);
+    if (answer?.ok) place.toggleAttribute('data-given', file !== null);
+    else say(answer ? await sentence(answer) : 'Snugfit did not answer; nothing was given.', true);
   },
   pick(event) {
     this.turn(event.currentTarget.dataset.tool);

@@ -4,15 +4,28 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Web;
 
+use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Product\Product;
 use Snugfit\Core\Scene\FrameChoice;
+use Snugfit\Core\Scene\PrintBody;
+use Snugfit\Core\Scene\RoundSurface;
+use Snugfit\Core\Scene\SceneKind;
+use Snugfit\Core\Scene\SceneLook;
 use Snugfit\Pixels\Scene\SceneFolder;
+use Snugfit\Pixels\Scene\SceneRenderer;
 use Snugfit\Pixels\Scene\SceneShelf;
+use Snugfit\Pixels\Scene\ShownPrint;
+use Snugfit\Pixels\Vips\Image;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Tests\Shop\ShopTestCase;
 use Snugfit\Web\Show\OwnScenes;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\Process\Process;
 
 /** The show room: what is shown stands in the address, what hangs is kept and can be undone, and a photo becomes a scene. */
 final class ShowRoomTest extends ShopTestCase
@@ -130,7 +143,7 @@ final class ShowRoomTest extends ShopTestCase
         // 480 of 2,400 px are 90 cm.
         self::assertEqualsWithDelta(900 / 480, $scene->scene->millimetresPerPixel(2400), 0.01);
         $cover = $scene->picture(SceneFolder::COVER);
-        self::assertSame(0.0, $cover->crop(new \Snugfit\Core\Measure\PixelWindow(1200, 720, 1, 1))->average(), 'painted over');
+        self::assertSame(0.0, $cover->crop(new PixelWindow(1200, 720, 1, 1))->average(), 'painted over');
         $this->browser->request('GET', $this->address('8x12', '/preview.jpg?scene=own-window-seat&width=500'));
         self::assertResponseIsSuccessful();
         foreach ([['width' => ''], ['width' => 'wide'], ['corners' => [[0.4, 0.3], [0.6, 0.6], [0.6, 0.3], [0.4, 0.6]]], ['corners' => []], ['name' => '']] as $wrong) {
@@ -191,6 +204,88 @@ final class ShowRoomTest extends ShopTestCase
         self::assertSame([], array_filter($this->service(SceneShelf::class)->all(), static fn (SceneFolder $one): bool => str_starts_with($one->scene->code, 'own')));
         self::assertSame([], glob($this->service(OwnScenes::class)->path('*'), \GLOB_ONLYDIR) ?: []);
         self::assertFileDoesNotExist($this->data.'/escaped.txt');
+    }
+
+    public function test_cloth_and_cups_in_photos_become_scenes_with_a_mask_and_a_shade_map(): void
+    {
+        // A pale cloth from 300 to 900 px across, with a fold of half its light down its middle.
+        $draw = fn (string $name, string ...$how): string => $this->drawn($name, '-size', '1200x800', ...$how);
+        $photo = $draw('flag.png', 'xc:#204060', '-fill', '#d8d0c0', '-draw', 'rectangle 300,100 900,700', '-fill', '#9c968a', '-draw', 'rectangle 560,100 640,700', '-blur', '0x6');
+        $mask = $draw('mask.png', 'xc:black', '-fill', 'white', '-draw', 'rectangle 300,100 900,700');
+        $this->send($photo, 'Flag.png');
+        self::assertResponseRedirects('/scenes/own-flag');
+        $said = ['name' => 'Flag', 'corners' => [[0.25, 0.125], [0.75, 0.125], [0.75, 0.875], [0.25, 0.875]], 'width' => '30 cm', 'height' => '30 cm', 'kind' => 'apparel'];
+        $give = function (string $part, ?string $path): void {
+            $files = null === $path ? [] : ['file' => new UploadedFile($path, basename($path), test: true)];
+            $this->browser->request('POST', "/scenes/own-flag/$part", files: $files, server: self::OURS);
+        };
+        $give('mask', $mask);
+        self::assertResponseStatusCodeSame(204);
+        $this->act('/scenes/own-flag', $said);
+        self::assertResponseStatusCodeSame(204);
+        $folder = $this->service(SceneShelf::class)->of('own-flag');
+        self::assertSame(['apparel', SceneKind::Cloth], [$folder->scene->madeFor, $folder->scene->kind]);
+        self::assertMatchesRegularExpression('/^(d|c)[0-9a-f](d|c)[0-9a-f](b|c)[0-9a-f]$/', $folder->scene->colour ?? '', 'of the cloth, without what lies round it');
+        self::assertEqualsWithDelta([300.0, 300.0], [$folder->scene->surfaces[0]->area()->width->inMillimetres(), 1200 * $folder->scene->millimetresPerPixel(1200) * 600 / 1200], 0.5);
+
+        // A red print of 20 × 30 cm hangs from the middle of the upper edge: 400 px wide, darker in the fold, and nowhere beside.
+        $preview = $this->preview($folder, PrintSize::millimetres(200, 280), '#ff0000');
+        self::assertEqualsWithDelta([400, 560], $this->extent($preview, 1200 / $preview->size()->width), 12.0);
+        $red = static fn (int $x, int $y): float => $preview->crop(new PixelWindow($x, $y, 8, 8))->extractBands(0, 1)->average();
+        self::assertGreaterThan($red(596, 300) + 25, $red(480, 300));
+        self::assertLessThan(60, $red(450, 60), 'above the cloth');
+
+        $give('shade', $draw('even.png', 'xc:white'));
+        $this->act('/scenes/own-flag', $said);
+        $even = $this->preview($this->service(SceneShelf::class)->of('own-flag'), PrintSize::millimetres(200, 280), '#ff0000');
+        self::assertEqualsWithDelta(0, $even->crop(new PixelWindow(596, 300, 8, 8))->extractBands(0, 1)->average() - $even->crop(new PixelWindow(480, 300, 8, 8))->extractBands(0, 1)->average(), 2.0, 'the shade map has no fold');
+        $give('shade', null);
+        self::assertResponseStatusCodeSame(204);
+        $give('mask', $draw('wide.png', '-extent', '1200x500', 'xc:white'));
+        $this->act('/scenes/own-flag', $said);
+        self::assertResponseStatusCodeSame(422);
+        $give('mask', __FILE__);
+        self::assertResponseStatusCodeSame(422, 'no picture');
+        $give('photo', $mask);
+        self::assertResponseStatusCodeSame(404);
+        $give('mask', null);
+
+        $this->act('/scenes/own-flag', ['kind' => 'mug', 'width' => '8 cm', 'above' => '12°', 'turned' => '-20'] + $said);
+        self::assertResponseStatusCodeSame(204);
+        $cup = $this->service(SceneShelf::class)->of('own-flag')->scene->surfaces[0];
+        self::assertInstanceOf(RoundSurface::class, $cup);
+        self::assertSame([40.0, -20.0], [$cup->radius->inMillimetres(), $cup->facing]);
+        $this->browser->request('GET', $this->address('mug', '/preview.jpg?scene=own-flag&width=500'));
+        self::assertResponseIsSuccessful();
+        $this->act('/scenes/own-flag', ['kind' => 'mug', 'above' => 'steep'] + $said);
+        self::assertResponseStatusCodeSame(422);
+    }
+
+    private function drawn(string $name, string ...$how): string
+    {
+        $path = $this->data.'/tmp/'.$name;
+        (new Process(['convert', ...$how, $path]))->mustRun();
+
+        return $path;
+    }
+
+    private function preview(SceneFolder $folder, PrintSize $size, string $colour): Image
+    {
+        $print = Image::load('png', $this->drawn('print.png', '-size', '800x1120', 'xc:'.$colour));
+        $product = new Product('front', 'Front', $size, Bleed::none(), Ppi::of(100), Ppi::of(100));
+
+        return (new SceneRenderer())->render($folder, new SceneLook(), [new ShownPrint($print, PrintBody::of($product))], 1200)->copyToMemory();
+    }
+
+    /** @return array{int, int} how wide and high what is much more red than blue is, by its middle row and column */
+    private function extent(Image $preview, float $times): array
+    {
+        $isRed = $preview->extractBands(0, 1)->linear(1.0, 0.0)->minus($preview->extractBands(2, 1))->isMoreThan(60)->copyToMemory();
+        $size = $isRed->size();
+        $row = $isRed->crop(new PixelWindow(0, intdiv($size->height, 2), $size->width, 1))->values();
+        $column = $isRed->crop(new PixelWindow((int) (0.4 * $size->width), 0, 1, $size->height))->values();
+
+        return [(int) round($times * array_sum($row) / 255), (int) round($times * array_sum($column) / 255)];
     }
 
     private function address(string $product, string $more = ''): string

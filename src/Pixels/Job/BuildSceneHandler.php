@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Scene\PhotoScene;
 
 /** Makes a scene's pictures. */
@@ -22,8 +23,10 @@ final readonly class BuildSceneHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = BuildSceneJob::fromJson($record);
-        $size = $this->scenes->build($this->masters->open(new JobMaster($job->photo)), $job->folder, $job->front);
+        $picture = fn (?string $path): ?Master => null === $path ? null : $this->masters->open(new JobMaster($path));
+        $photo = $this->masters->open(new JobMaster($job->photo));
+        $made = $this->scenes->build($photo, $job->folder, $job->front, $picture($job->mask), $picture($job->shade), $job->cloth);
 
-        return ['width' => $size->width, 'height' => $size->height];
+        return ['width' => $made->size->width, 'height' => $made->size->height, 'colour' => $made->colour];
     }
 }

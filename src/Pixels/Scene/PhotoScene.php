@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Scene;
 
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\Rounding;
 use Snugfit\Core\Repair\Stroke;
+use Snugfit\Core\Scene\ImpossibleScene;
+use Snugfit\Core\Scene\PhotographedCloth;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Repair\StrokeRaster;
@@ -13,6 +16,7 @@ use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
+use Snugfit\Pixels\Vips\Kernel;
 
 /** A person's photo -> a scene's pictures. The photo is only read. */
 final readonly class PhotoScene
@@ -30,19 +34,107 @@ final readonly class PhotoScene
 
     private const QUALITY = 92;
 
-    /** @param list<Stroke> $front */
-    public function build(Master $photo, string $folder, array $front): PixelSize
+    /** How far a mask's proportion may be off the photo's. */
+    private const PROPORTION = 0.01;
+
+    /** Folds in cloth: pixels of the photo to either side that tell which way it leans, and how many millimetres a print is moved by it. */
+    private const FOLD_SOFT = 4.0;
+    private const FOLD = 45.0;
+
+    /** Light on cloth is taken as fine as its folds are. */
+    private const CLOTH_SIDE = 1200;
+    private const CLOTH_SOFT = 1.5;
+    private const CLOTH_LEAST = 0.2;
+
+    /**
+     * @param list<Stroke>       $front
+     * @param ?Master            $mask  where prints can be seen: white; null for everywhere
+     * @param ?Master            $shade how light falls on prints: white for all of it; null for what the photo tells
+     * @param ?PhotographedCloth $cloth null where prints do not follow folds
+     */
+    public function build(Master $photo, string $folder, array $front, ?Master $mask, ?Master $shade, ?PhotographedCloth $cloth): PhotoParts
     {
         $picture = WorkingSpaceConverter::toPlain($photo->picture());
         $size = $picture->size()->scaled(min(1.0, self::WIDTH / $picture->size()->width));
         $plate = $picture->thumbnail($size->longSide())->copyToMemory();
         $size = $plate->size();
         $plate->saveWhole('jpeg', $folder.'/'.SceneFolder::PLATE, ['Q' => self::QUALITY, 'profile' => 'srgb', 'strip' => 1]);
-        $cover = $this->cover($front, $size);
+        $seen = null === $mask ? null : self::grey($mask, $size, 'The mask');
+        $cover = null === $seen ? $this->cover($front, $size) : $this->under($seen, $front);
         $cover->saveWhole('png', $folder.'/'.SceneFolder::COVER);
-        $this->light($plate)->saveWhole('jpeg', $folder.'/'.SceneFolder::LIGHT, ['Q' => self::QUALITY]);
+        $light = match (true) {
+            null !== $shade => self::grey($shade, $size, 'The shade map'),
+            null !== $cloth => $this->light($plate, self::CLOTH_SIDE, self::CLOTH_SOFT, self::CLOTH_LEAST, $seen),
+            default => $this->light($plate, self::LIGHT_SIDE, self::SOFT, self::LEAST, null),
+        };
+        $light->saveWhole('jpeg', $folder.'/'.SceneFolder::LIGHT, ['Q' => self::QUALITY]);
+        if (null !== $cloth) {
+            $this->map($cloth, $light, $size)->saveWhole('png', $folder.'/'.SceneFolder::MAP, ['compression' => 6]);
+        }
 
-        return $size;
+        return new PhotoParts($size, null === $seen ? null : self::colour($plate, $seen));
+    }
+
+    /** @throws ImpossibleScene where it has other proportions than the photo */
+    private static function grey(Master $file, PixelSize $size, string $what): Image
+    {
+        $picture = WorkingSpaceConverter::toPlain($file->picture());
+        $has = $picture->size();
+        if (abs($has->width * $size->height / ($has->height * $size->width) - 1) > self::PROPORTION) {
+            throw ImpossibleScene::because(\sprintf(
+                '%s has %d × %d px, which is another proportion than the photo\'s.', $what, $has->width, $has->height,
+            ));
+        }
+        $grey = $picture->colourspace(Interpretation::BlackAndWhite)->extractBands(0, 1);
+
+        return ($has->covers($size) ? $grey->resize($size, Kernel::Linear) : $grey->stretched($size))->cast(BandFormat::Byte)
+            ->withInterpretation(Interpretation::BlackAndWhite)->copyToMemory();
+    }
+
+    /** @param list<Stroke> $front */
+    private function under(Image $seen, array $front): Image
+    {
+        $left = [] === $front ? $seen : $seen->multipliedBy($this->cover($front, $seen->size())->linear(1 / 255, 0.0));
+
+        return $left->roundTo(BandFormat::Byte)->withInterpretation(Interpretation::BlackAndWhite);
+    }
+
+    /** @return string the mean of what is seen under the mask, six hexadecimal digits */
+    private static function colour(Image $plate, Image $seen): string
+    {
+        $weight = $seen->linear(1 / 255, 0.0)->copyToMemory();
+        $share = max(1e-6, $weight->average());
+        $linear = $plate->colourspace(Interpretation::ScRgb);
+        $hex = '';
+        foreach ([0, 1, 2] as $band) {
+            $mean = $linear->extractBands($band, 1)->multipliedBy($weight)->average() / $share;
+            $encoded = $mean <= 0.0031308 ? 12.92 * $mean : 1.055 * max(0.0, $mean) ** (1 / 2.4) - 0.055;
+            $hex .= \sprintf('%02x', max(0, min(255, Rounding::toWhole(255 * $encoded))));
+        }
+
+        return $hex;
+    }
+
+    /** Which millimetre of the cloth each pixel shows: of its plane, and aside where it leans. */
+    private function map(PhotographedCloth $cloth, Image $light, PixelSize $size): Image
+    {
+        $n = $cloth->plane->numbers;
+        $at = Image::positions($size)->linearByBand([[1.0, 0.5], [1.0, 0.5]]);
+        $way = $at->join($at->extractBands(0, 1)->linear(0.0, 1.0))
+            ->recombined([[$n[0], $n[1], $n[2]], [$n[3], $n[4], $n[5]], [$n[6], $n[7], $n[8]]])
+            ->copyToMemory();
+        $soft = $light->extractBands(0, 1)->cast(BandFormat::Float)->linear(1 / 255, 0.0);
+        $soft = ($soft->size()->equals($size) ? $soft : $soft->stretched($size))->blurExactly(self::FOLD_SOFT)->copyToMemory();
+        $bands = [];
+        foreach ([[1, 0], [0, 1]] as $axis => [$x, $y]) {
+            $leans = $soft->embed(-$x, -$y, $size, Extend::Copy)->minus($soft->embed($x, $y, $size, Extend::Copy));
+            $place = $way->extractBands($axis, 1)->dividedBy($way->extractBands(2, 1))->plus($leans->linear(self::FOLD, 0.0));
+            $steps = 65535 / ($cloth->to[$axis] - $cloth->from[$axis]);
+            $bands[] = $place->linear($steps, -$cloth->from[$axis] * $steps);
+        }
+
+        return $bands[0]->join($bands[1])->join($bands[0]->linear(0.0, 0.0))->roundTo(BandFormat::Short)
+            ->withInterpretation(Interpretation::Rgb16);
     }
 
     /** @param list<Stroke> $front */
@@ -55,13 +147,22 @@ final readonly class PhotoScene
         return StrokeRaster::draw($front, $size)->not()->withInterpretation(Interpretation::BlackAndWhite);
     }
 
-    /** In parts of what makes white white: 255 is that. */
-    private function light(Image $plate): Image
+    /**
+     * In parts of what makes white white: 255 is that.
+     *
+     * @param ?Image $seen what counts for how light it is on the whole; null for all of it
+     */
+    private function light(Image $plate, int $side, float $blur, float $least, ?Image $seen): Image
     {
-        $grey = $plate->thumbnail(self::LIGHT_SIDE)->colourspace(Interpretation::ScRgb)->recombined([[0.2126, 0.7152, 0.0722]]);
-        $soft = $grey->cast(BandFormat::Float)->blurExactly(self::SOFT)->copyToMemory();
-        $even = $soft->linear(1 / max(0.01, $soft->average()), 0.0);
-        $within = $even->linear(1.0, -self::LEAST)->positivePart()->linear(-1.0, self::MOST - self::LEAST)
+        $grey = $plate->thumbnail($side)->colourspace(Interpretation::ScRgb)->recombined([[0.2126, 0.7152, 0.0722]]);
+        $soft = $grey->cast(BandFormat::Float)->blurExactly($blur)->copyToMemory();
+        $mean = $soft->average();
+        if (null !== $seen) {
+            $weight = $seen->resize($soft->size(), Kernel::Linear)->linear(1 / 255, 0.0)->copyToMemory();
+            $mean = $soft->multipliedBy($weight)->average() / max(1e-6, $weight->average());
+        }
+        $even = $soft->linear(1 / max(0.01, $mean), 0.0);
+        $within = $even->linear(1.0, -$least)->positivePart()->linear(-1.0, self::MOST - $least)
             ->positivePart()->linear(-1 / self::MOST, 1.0);
         $band = $within->withInterpretation(Interpretation::ScRgb);
 

@@ -11,7 +11,10 @@ use Snugfit\Core\Measure\Unit;
 use Snugfit\Core\Repair\Stroke;
 use Snugfit\Core\Scene\FlatSurface;
 use Snugfit\Core\Scene\ImpossibleScene;
+use Snugfit\Core\Scene\PhotographedCloth;
+use Snugfit\Core\Scene\PhotographedCup;
 use Snugfit\Core\Scene\PhotographedSheet;
+use Snugfit\Core\Scene\PhotoUse;
 use Snugfit\Core\Scene\Scene;
 use Snugfit\Core\Scene\SceneKind;
 use Symfony\Component\Validator\Constraints as Assert;
@@ -31,38 +34,68 @@ final readonly class OwnSceneFields
         public array $corners,
         #[Assert\NotBlank(message: 'Say how wide the sheet in the photo is.')] public string $width,
         public string $height = '',
-        #[Assert\Choice(choices: ['wall', 'sheet'])] public string $kind = 'wall',
+        public PhotoUse $kind = PhotoUse::Wall,
         #[Assert\Choice(choices: ['left', 'right', 'above'])] public string $light = 'left',
         public array $front = [],
+        /** Degrees by which a cup is seen from above. */
+        public string $above = '',
+        /** Degrees by which the middle of a cup's print is turned to the right. */
+        public string $turned = '',
     ) {
     }
 
-    public function scene(string $code, int $width, int $height, int $place): Scene
+    /** Where prints are in the photo: their surface, and how it folds where it is cloth. */
+    public function place(PixelSize $photo): PhotoPlace
     {
-        $photo = new PixelSize($width, $height);
         if (4 !== \count($this->corners)) {
             throw ImpossibleScene::because('It needs four corners.');
         }
         $points = array_map(
-            static fn (array $one): array => [(float) $one[0] * $width, (float) $one[1] * $height],
+            static fn (array $one): array => [(float) $one[0] * $photo->width, (float) $one[1] * $photo->height],
             $this->corners,
         );
-        $sheet = PhotographedSheet::of(
-            [$points[0], $points[1], $points[2], $points[3]],
-            $photo,
-            Length::parse($this->width, Unit::Centimetre),
-            '' === trim($this->height) ? null : Length::parse($this->height, Unit::Centimetre),
-        );
+        $corners = [$points[0], $points[1], $points[2], $points[3]];
+        $width = Length::parse($this->width, Unit::Centimetre);
+        $height = '' === trim($this->height) ? null : Length::parse($this->height, Unit::Centimetre);
+        if (SceneKind::Cup === $this->kind->kind()) {
+            return new PhotoPlace(
+                PhotographedCup::of($corners, $width, $height, self::degrees($this->above))->surface(self::degrees($this->turned)),
+            );
+        }
+        $sheet = PhotographedSheet::of($corners, $photo, $width, $height);
+        if (SceneKind::Cloth !== $this->kind->kind()) {
+            return new PhotoPlace(new FlatSurface($sheet->projection, $sheet->room()));
+        }
+        $hangs = PhotoUse::Apparel === $this->kind;
+        $cloth = PhotographedCloth::of($sheet, $hangs);
 
+        return new PhotoPlace($cloth->surface($sheet, $photo, $hangs), $cloth);
+    }
+
+    /** @param ?string $colour of what carries prints, six hexadecimal digits; null where it is not known */
+    public function scene(string $code, PixelSize $photo, PhotoPlace $place, ?string $colour, int $after): Scene
+    {
         return new Scene(
             $code,
             trim($this->name),
-            SceneKind::from($this->kind),
+            $this->kind->kind(),
             $photo,
-            [new FlatSurface($sheet->projection, $sheet->room())],
+            [$place->surface],
             self::LIGHT[$this->light] ?? self::LIGHT['left'],
-            place: $place,
+            colour: SceneKind::Cup === $this->kind->kind() ? null : $colour,
+            madeFor: $this->kind->product()?->value,
+            place: $after,
         );
+    }
+
+    private static function degrees(string $text): float
+    {
+        $number = trim(str_replace([',', '°'], ['.', ''], $text));
+        if ('' !== $number && !is_numeric($number)) {
+            throw ImpossibleScene::because('How far a cup is turned, or seen from above, is a number of degrees.');
+        }
+
+        return (float) $number;
     }
 
     /** @return list<Stroke> */
@@ -76,7 +109,8 @@ final readonly class OwnSceneFields
     {
         return [
             'name' => $this->name, 'corners' => $this->corners, 'width' => $this->width, 'height' => $this->height,
-            'kind' => $this->kind, 'light' => $this->light, 'front' => $this->front,
+            'kind' => $this->kind->value, 'light' => $this->light, 'front' => $this->front,
+            'above' => $this->above, 'turned' => $this->turned,
         ];
     }
 }

@@ -7,6 +7,7 @@ namespace Snugfit\Web\Show;
 use Snugfit\Core\Delivery\SafeName;
 use Snugfit\Core\Failure;
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Scene\ClothSurface;
 use Snugfit\Core\Scene\ImpossibleScene;
 use Snugfit\Core\Scene\Scene;
@@ -101,12 +102,43 @@ final readonly class OwnScenes
     public function finish(string $code, OwnSceneFields $fields, array $said): void
     {
         $size = JsonReader::of($this->said($code), 'a scene')->floats('size');
-        $scene = $fields->scene($code, (int) ($size[0] ?? 0), (int) ($size[1] ?? 0), self::PLACE);
-        $this->processes
-            ->start(new BuildSceneJob($this->path($code).'/'.self::PHOTO, $this->path($code), $fields->strokes()))
-            ->facts();
+        $photo = new PixelSize((int) ($size[0] ?? 0), (int) ($size[1] ?? 0));
+        $place = $fields->place($photo);
+        $given = fn (ScenePart $part): ?string => $this->hasPart($code, $part) ? $this->path($code).'/'.$part->value : null;
+        $made = $this->processes->start(new BuildSceneJob(
+            $this->path($code).'/'.self::PHOTO,
+            $this->path($code),
+            $fields->strokes(),
+            $given(ScenePart::Mask),
+            $given(ScenePart::Shade),
+            $place->cloth,
+        ))->facts();
         $this->draft($code, $said + ['size' => $size]);
+        $scene = $fields->scene($code, $photo, $place, $made->optionalString('colour'), self::PLACE);
         $this->store->write($this->key($code, SceneFolder::ABOUT), self::written($scene));
+    }
+
+    public function hasPart(string $code, ScenePart $part): bool
+    {
+        return $this->store->has($this->key($code, $part->value));
+    }
+
+    /**
+     * Keeps a picture that says more of the photo; it counts when the scene is kept.
+     *
+     * @throws Failure where it is no picture
+     */
+    public function give(string $code, ScenePart $part, string $file): void
+    {
+        $this->processes->start(new ReadMasterJob(new JobMaster($file, (string) hash_file('sha256', $file))))->facts();
+        $this->store->write($this->key($code, $part->value), (string) file_get_contents($file));
+    }
+
+    public function take(string $code, ScenePart $part): void
+    {
+        if ($this->hasPart($code, $part)) {
+            $this->store->delete($this->key($code, $part->value));
+        }
     }
 
     public function delete(string $code): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Web\Show;
 
 use Snugfit\Core\Failure;
+use Snugfit\Core\Scene\PhotoUse;
 use Snugfit\Pixels\Scene\SceneFolder;
 use Snugfit\Pixels\Scene\SceneShelf;
 use Snugfit\Shop\Entity\Batch;
@@ -68,7 +69,15 @@ final class OwnScenesController extends AbstractController
             throw $this->createNotFoundException('This scene was not made of a photo here, so that it cannot be changed.');
         }
 
-        return $this->render('show/own-scene.html.twig', ['code' => $scene, 'said' => $this->own->said($scene)]);
+        return $this->render('show/own-scene.html.twig', [
+            'code' => $scene,
+            'said' => $this->own->said($scene),
+            'uses' => PhotoUse::cases(),
+            'given' => array_map(static fn (ScenePart $part): string => $part->value, array_filter(
+                ScenePart::cases(),
+                fn (ScenePart $part): bool => $this->own->hasPart($scene, $part),
+            )),
+        ]);
     }
 
     #[Route('/scenes/{scene}', name: 'scene_keep', requirements: ['scene' => SceneShelf::CODE], methods: ['POST'])]
@@ -77,6 +86,24 @@ final class OwnScenesController extends AbstractController
         $this->mustBeOwn($scene);
         try {
             $this->own->finish($scene, $fields, $fields->toArray());
+        } catch (Failure $e) {
+            throw new UnprocessableEntityHttpException($e->sentence(), $e);
+        }
+
+        return new Response('', Response::HTTP_NO_CONTENT);
+    }
+
+    /** A picture beside the photo; without a file, what was given is taken away. */
+    #[Route('/scenes/{scene}/{part<mask|shade>}', name: 'scene_part', requirements: ['scene' => SceneShelf::CODE], methods: ['POST'])]
+    public function part(string $scene, ScenePart $part, Request $request): Response
+    {
+        $this->mustBeOwn($scene);
+        $file = $request->files->get('file');
+        if ($file instanceof UploadedFile && !$file->isValid()) {
+            throw new UnprocessableEntityHttpException('The file is larger than the 16 MB that can be sent here.');
+        }
+        try {
+            $file instanceof UploadedFile ? $this->own->give($scene, $part, $file->getPathname()) : $this->own->take($scene, $part);
         } catch (Failure $e) {
             throw new UnprocessableEntityHttpException($e->sentence(), $e);
         }
