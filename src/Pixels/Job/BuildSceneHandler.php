@@ -25,7 +25,9 @@ final readonly class BuildSceneHandler implements PixelJobHandler
         $job = BuildSceneJob::fromJson($record);
         $picture = fn (?string $path): ?Master => null === $path ? null : $this->masters->open(new JobMaster($path));
         $photo = $this->masters->open(new JobMaster($job->photo));
-        $made = $this->scenes->build($photo, $job->folder, $job->front, $picture($job->mask), $picture($job->shade), $job->cloth);
+        $made = $this->scenes->build(
+            $photo, $job->folder, $job->front, $picture($job->mask), $picture($job->shade), $job->thing, $job->cloth,
+        );
 
         return ['width' => $made->size->width, 'height' => $made->size->height, 'colour' => $made->colour];
     }

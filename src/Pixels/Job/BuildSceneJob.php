@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Repair\Stroke;
 use Snugfit\Core\Scene\PhotographedCloth;
 
@@ -22,6 +23,8 @@ final readonly class BuildSceneJob implements PixelJob
         public array $front = [],
         public ?string $mask = null,
         public ?string $shade = null,
+        /** Where in the photo the thing is that carries prints; null where they hang or lie before it. */
+        public ?FractionBox $thing = null,
         public ?PhotographedCloth $cloth = null,
     ) {
     }
@@ -39,6 +42,7 @@ final readonly class BuildSceneJob implements PixelJob
             array_map(Stroke::fromRecord(...), $job->records('front')),
             $job->has('mask') ? JobPath::in($job, 'mask') : null,
             $job->has('shade') ? JobPath::in($job, 'shade') : null,
+            $job->has('thing') ? FractionBox::parse($job->string('thing')) : null,
             $job->has('cloth') ? PhotographedCloth::fromRecord($job->record('cloth')) : null,
         );
     }
@@ -51,6 +55,7 @@ final readonly class BuildSceneJob implements PixelJob
             'front' => array_map(static fn (Stroke $stroke): array => $stroke->toArray(), $this->front),
             ...null === $this->mask ? [] : ['mask' => JobPath::encoded($this->mask)],
             ...null === $this->shade ? [] : ['shade' => JobPath::encoded($this->shade)],
+            ...null === $this->thing ? [] : ['thing' => implode(',', $this->thing->toList())],
             ...null === $this->cloth ? [] : ['cloth' => $this->cloth->toArray()],
         ];
     }

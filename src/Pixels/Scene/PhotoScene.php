@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Scene;
 
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Rounding;
 use Snugfit\Core\Repair\Stroke;
@@ -41,19 +42,27 @@ final readonly class PhotoScene
     private const FOLD_SOFT = 4.0;
     private const FOLD = 45.0;
 
-    /** Light on cloth is taken as fine as its folds are. */
-    private const CLOTH_SIDE = 1200;
-    private const CLOTH_SOFT = 1.5;
-    private const CLOTH_LEAST = 0.2;
+    /** Light on cloth and cups is taken as fine as folds and edges are. */
+    private const THING_SIDE = 1200;
+    private const THING_SOFT = 1.5;
+    private const THING_LEAST = 0.2;
 
     /**
      * @param list<Stroke>       $front
      * @param ?Master            $mask  where prints can be seen: white; null for everywhere
      * @param ?Master            $shade how light falls on prints: white for all of it; null for what the photo tells
+     * @param ?FractionBox       $thing where in the photo the thing is that carries prints; null where they hang or lie before it
      * @param ?PhotographedCloth $cloth null where prints do not follow folds
      */
-    public function build(Master $photo, string $folder, array $front, ?Master $mask, ?Master $shade, ?PhotographedCloth $cloth): PhotoParts
-    {
+    public function build(
+        Master $photo,
+        string $folder,
+        array $front,
+        ?Master $mask,
+        ?Master $shade,
+        ?FractionBox $thing,
+        ?PhotographedCloth $cloth,
+    ): PhotoParts {
         $picture = WorkingSpaceConverter::toPlain($photo->picture());
         $size = $picture->size()->scaled(min(1.0, self::WIDTH / $picture->size()->width));
         $plate = $picture->thumbnail($size->longSide())->copyToMemory();
@@ -64,7 +73,7 @@ final readonly class PhotoScene
         $cover->saveWhole('png', $folder.'/'.SceneFolder::COVER);
         $light = match (true) {
             null !== $shade => self::grey($shade, $size, 'The shade map'),
-            null !== $cloth => $this->light($plate, self::CLOTH_SIDE, self::CLOTH_SOFT, self::CLOTH_LEAST, $seen),
+            null !== $thing => $this->lightOn($plate, $seen ?? self::within($thing, $size)),
             default => $this->light($plate, self::LIGHT_SIDE, self::SOFT, self::LEAST, null),
         };
         $light->saveWhole('jpeg', $folder.'/'.SceneFolder::LIGHT, ['Q' => self::QUALITY]);
@@ -145,6 +154,21 @@ final readonly class PhotoScene
         }
 
         return StrokeRaster::draw($front, $size)->not()->withInterpretation(Interpretation::BlackAndWhite);
+    }
+
+    /** @param Image $seen white where the thing is */
+    private function lightOn(Image $plate, Image $seen): Image
+    {
+        return $this->light($plate, self::THING_SIDE, self::THING_SOFT, self::THING_LEAST, $seen);
+    }
+
+    private static function within(FractionBox $box, PixelSize $size): Image
+    {
+        $window = $box->inPixelsOf($size);
+
+        return Image::ofBytes("\xff", new PixelSize(1, 1), 1, Interpretation::BlackAndWhite)
+            ->embed(0, 0, $window->size(), Extend::Copy)
+            ->embed($window->x, $window->y, $size, Extend::Background, [0.0]);
     }
 
     /**

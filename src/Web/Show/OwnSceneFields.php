@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Web\Show;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Unit;
@@ -60,6 +61,7 @@ final readonly class OwnSceneFields
         if (SceneKind::Cup === $this->kind->kind()) {
             return new PhotoPlace(
                 PhotographedCup::of($corners, $width, $height, self::degrees($this->above))->surface(self::degrees($this->turned)),
+                $this->roundCorners(),
             );
         }
         $sheet = PhotographedSheet::of($corners, $photo, $width, $height);
@@ -69,7 +71,7 @@ final readonly class OwnSceneFields
         $hangs = PhotoUse::Apparel === $this->kind;
         $cloth = PhotographedCloth::of($sheet, $hangs);
 
-        return new PhotoPlace($cloth->surface($sheet, $photo, $hangs), $cloth);
+        return new PhotoPlace($cloth->surface($sheet, $photo, $hangs), $this->roundCorners(), $cloth);
     }
 
     /** @param ?string $colour of what carries prints, six hexadecimal digits; null where it is not known */
@@ -86,6 +88,17 @@ final readonly class OwnSceneFields
             madeFor: $this->kind->product()?->value,
             place: $after,
         );
+    }
+
+    private function roundCorners(): FractionBox
+    {
+        $within = static fn (float|int $share): float => min(1.0, max(0.0, (float) $share));
+        [$x, $y] = [array_map($within, array_column($this->corners, 0)), array_map($within, array_column($this->corners, 1))];
+        if ([] === $x || [] === $y || max($x) <= min($x) || max($y) <= min($y)) {
+            throw ImpossibleScene::because('Its corners lie outside the photo.');
+        }
+
+        return new FractionBox(min($x), min($y), max($x) - min($x), max($y) - min($y));
     }
 
     private static function degrees(string $text): float

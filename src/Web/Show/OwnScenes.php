@@ -111,6 +111,7 @@ final readonly class OwnScenes
             $fields->strokes(),
             $given(ScenePart::Mask),
             $given(ScenePart::Shade),
+            $place->thing,
             $place->cloth,
         ))->facts();
         $this->draft($code, $said + ['size' => $size]);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Show;
 
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Scene\PhotographedCloth;
 use Snugfit\Core\Scene\Surface;
 
@@ -12,6 +13,8 @@ final readonly class PhotoPlace
 {
     public function __construct(
         public Surface $surface,
+        /** Where the thing is that carries prints; null where they hang or lie before the photo. */
+        public ?FractionBox $thing = null,
         /** Null where prints follow no folds. */
         public ?PhotographedCloth $cloth = null,
     ) {
