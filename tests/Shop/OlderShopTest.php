@@ -19,9 +19,16 @@ use Snugfit\Core\Fit\QuarterTurn;
 use Snugfit\Core\Fit\UpscalePolicy;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
+use Snugfit\Core\Product\Product;
+use Snugfit\Core\Product\ProductFamily;
+use Snugfit\Core\Product\ProductJson;
 use Snugfit\Core\Production\RemakeReason;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Shop\BatchProduction;
@@ -211,6 +218,40 @@ final class OlderShopTest extends ShopTestCase
             }
             self::assertEquals([new FamilySettings(new FramingState($hand)), new FamilySettings(new FramingState($filled, true)), new FamilySettings(finish: self::finish(['tidy' => 20]))], $kept, $family);
         }
+    }
+
+    /** Canvases of one face share a framing from now on; what each was framed as before it has still. */
+    public function test_what_was_framed_round_a_frame_is_framed_as_it_was(): void
+    {
+        $old = $this->data.'/old';
+        mkdir($old.'/tmp', 0o700, true);
+        self::migrate($old, 'Snugfit\Migrations\Version20261129000004');
+        $connection = self::connect($old);
+        $connection->executeStatement("INSERT INTO batch (id, name, created_at, product_codes) VALUES (1, 'Old', '2026-11-24 00:00:00', '[]')");
+        $canvas = static fn (string $code, string $width, string $height): Product => new Product($code, $code, PrintSize::parse($width.'x'.$height.'in'), Bleed::all(Length::inches(1.75)), Ppi::of(200), Ppi::of(100), wrap: Length::inches(1.5));
+        // Faces of 2 : 3 twice, of 4 : 5 once; all printed they are 11.5 × 15.5, 19.5 × 27.5 and 11.5 × 13.5.
+        $of = [];
+        foreach ([$canvas('c-8x12', '8', '12'), $canvas('c-16x24', '16', '24'), $canvas('c-8x10', '8', '10')] as $i => $product) {
+            $connection->executeStatement('INSERT INTO shelf_product (code, definition, position, retired) VALUES (?, ?, ?, 0)', [$product->code, json_encode((new ProductJson())->write($product), \JSON_THROW_ON_ERROR), $i]);
+            $of[$product->code] = ProductFamily::of(new Product('x', 'x', $product->printArea(), Bleed::none(), $product->target, $product->floor))->key;
+        }
+        $framing = static fn (float $x): string => json_encode((new FamilySettings(new FramingState(new Framing(position: new CropPosition($x, 0.5, 1.5)), true), self::finish(['tidy' => 20])))->toArray(), \JSON_THROW_ON_ERROR);
+        $connection->executeStatement("INSERT INTO batch_artwork (id, file_name, folder, master, state, removed, batch_id) VALUES (1, 'a.png', '', 'x', 'reading', 0, 1)");
+        foreach (['c-8x12' => 0.1, 'c-16x24' => 0.2, 'c-8x10' => 0.3] as $code => $x) {
+            $connection->executeStatement('INSERT INTO artwork_on_family (artwork_id, family, settings) VALUES (1, ?, ?)', [$of[$code], $framing($x)]);
+        }
+        $own = new ProductSettings(excluded: true, finish: self::finish(['tidy' => 70]));
+        $connection->executeStatement("INSERT INTO artwork_on_product (artwork_id, product, settings) VALUES (1, 'c-16x24', ?)", [json_encode($own->toArray(), \JSON_THROW_ON_ERROR)]);
+        self::migrate($old, 'latest');
+
+        $left = static fn (mixed $json): JsonReader => JsonReader::decode(\is_string($json) ? $json : '', 'settings');
+        $family = FamilySettings::fromRecord($left($connection->fetchOne("SELECT settings FROM artwork_on_family WHERE family = '4-5-wrap'")));
+        self::assertEquals([0.3, true], [$family->framing->framing->position?->centreX, $family->framing->lookedAt]);
+        self::assertFalse($connection->fetchOne("SELECT settings FROM artwork_on_family WHERE family = '2-3-wrap'"), 'two framings cannot both be the family\'s');
+        $products = array_map(static fn (mixed $json): ProductSettings => ProductSettings::fromRecord($left($json)), $connection->fetchAllKeyValue('SELECT product, settings FROM artwork_on_product'));
+        self::assertEquals([0.1, 0.2], [$products['c-8x12']->framing?->framing->position?->centreX, $products['c-16x24']->framing?->framing->position?->centreX]);
+        self::assertTrue($products['c-16x24']->excluded);
+        self::assertEquals([self::finish(['tidy' => 20]), self::finish(['tidy' => 70])], [$products['c-8x12']->finish, $products['c-16x24']->finish], 'its own word counts');
     }
 
     private function old(): Batch

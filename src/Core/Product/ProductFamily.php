@@ -6,8 +6,9 @@ namespace Snugfit\Core\Product;
 
 /**
  * Products of one proportion on which pictures sit the same way form a family and share their framing. The proportion goes by
- * the print area, bleed included, and is the nearest usual proportion where that is within half a hundredth; any other is
- * a proportion of its own, to two places. A product's proportion depends on nothing but the product.
+ * the print area, bleed included, and by the face of what goes round a frame; it is the nearest usual proportion where that is within
+ * half a hundredth; any other is a proportion of its own, to two places. What goes round a frame keeps apart from flat prints, since
+ * its sides are part of how it is framed. A product's proportion depends on nothing but the product.
  */
 final readonly class ProductFamily
 {
@@ -38,6 +39,8 @@ final readonly class ProductFamily
         '1:4' => 1 / 4,
     ];
 
+    private const WRAPPED = '-wrap';
+
     private function __construct(
         public string $key,
         /** Proportion, and how pictures sit where they do not fill. */
@@ -60,7 +63,8 @@ final readonly class ProductFamily
         if ($product->keepsProportions()) {
             return self::sitting('own', 'own proportions', $product->fit->mode);
         }
-        $ratio = $product->printArea()->ratio();
+        $isWrapped = null !== $product->wrap && !$product->wrap->isZero();
+        $ratio = ($isWrapped ? $product->trim : $product->printArea())->ratio();
         $ratio = min($ratio, 1 / $ratio);
         $nearest = null;
         foreach (self::USUAL as $name => $usual) {
@@ -71,7 +75,11 @@ final readonly class ProductFamily
         }
         $name = $nearest[1] ?? '1:'.number_format(1 / $ratio, 2, '.', '');
 
-        return self::sitting(str_replace([':', '.'], ['-', '_'], $name), str_replace(':', ' : ', $name), $product->fit->mode);
+        $family = self::sitting(str_replace([':', '.'], ['-', '_'], $name), str_replace(':', ' : ', $name), $product->fit->mode);
+
+        return $isWrapped
+            ? new self($family->key.self::WRAPPED, $family->label.', round a frame', $family->proportion)
+            : $family;
     }
 
     /** Products that pictures fill are called by their proportion alone. */
