@@ -10,6 +10,8 @@ use Snugfit\Core\Delivery\PreflightFinding;
 use Snugfit\Core\Delivery\PrintFileFacts;
 use Snugfit\Core\Delivery\PrintQualityMeasures;
 use Snugfit\Core\Finish\Finish;
+use Snugfit\Core\Fit\EdgeFill;
+use Snugfit\Core\Fit\PrintLayout;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Lettering\FaceChoice;
 use Snugfit\Core\Lettering\Glyph;
@@ -31,6 +33,7 @@ use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Recipe\Enlarge;
 use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\Mount;
 use Snugfit\Core\Recipe\PdfPage;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\Write;
@@ -192,6 +195,26 @@ final class LetteringTest extends PixelTestCase
         $box = fn (string $file): array => array_map(intval(...), preg_split('/[x+]/', $this->tool('convert', $file, '-colorspace', 'gray', '-threshold', '60%', '-negate', '-trim', '-format', '%wx%h%O', 'info:')) ?: []);
         // At 200 ppi a pixel has 0.127 mm; edges are found to half of one.
         self::assertEqualsWithDelta($box('out.png'), $box('page.png'), 1);
+    }
+
+    public function test_words_of_a_piece_end_where_its_face_does_and_leave_its_sides_alone(): void
+    {
+        foreach ([FileFormat::Png, FileFormat::Pdf] as $format) {
+            [$master, $whole] = $this->lettered($format, Profile::Srgb, 8, false, 'white');
+            // The H's bar goes on beyond the face, which ends at 300 of its 600 pixels; 20 px of sides go round it.
+            $page = FileFormat::Pdf === $format ? new PdfPage(PrintSize::inches(1.5, 2), Bleed::all(Length::inches(0.1)), false) : null;
+            $sides = new Mount(new PixelSize(340, 440), new PrintLayout(new PixelWindow(20, 20, 300, 400), EdgeFill::Colour, 'ffffff'));
+            $piece = new Recipe($whole->frame, $whole->enlarge, $whole->cutTo(new PixelWindow(0, 0, 300, 400), $page)->write, lettering: $whole->lettering, piece: new PixelWindow(0, 0, 300, 400), rim: $sides);
+            PrintFileMaker::in($this->folder.'/work')->make($master, $piece, $this->folder.'/piece.'.$format->extension());
+            self::assertSame([], $this->told($master, $piece, $this->folder.'/piece.'.$format->extension(), 'words'));
+        }
+        $this->tool('pdftoppm', '-r', '200', '-png', '-singlefile', 'piece.pdf', 'page');
+        $box = fn (string $file): array => array_map(intval(...), preg_split('/[x+]/', $this->tool('convert', $file, '-colorspace', 'gray', '-threshold', '60%', '-negate', '-trim', '-format', '%wx%h%O', 'info:')) ?: []);
+        [$width, , $x] = $box('page.png');
+        self::assertSame(320, $x + $width);
+        self::assertEqualsWithDelta($box('piece.png'), $box('page.png'), 1);
+        $shown = (new PrintFileReader())->inPicture($this->folder.'/piece.pdf', static fn (string $picture): float => Image::thumbnailOf($picture, 440)->crop(new PixelWindow(322, 120, 16, 150))->smallest());
+        self::assertSame(255.0, $shown, 'what previews show of it, too');
     }
 
     public function test_preflight_finds_words_that_are_missing_moved_or_of_another_colour(): void

@@ -87,6 +87,19 @@ final readonly class PixelWindow
         return new self($this->x + $right, $this->y + $down, $this->width, $this->height);
     }
 
+    /** In a picture so many times as large: each side at the nearest pixel. */
+    public function scaled(float $times): self
+    {
+        [$x, $y] = [Rounding::toWhole($this->x * $times), Rounding::toWhole($this->y * $times)];
+
+        return new self(
+            $x,
+            $y,
+            max(1, Rounding::toWhole(($this->x + $this->width) * $times) - $x),
+            max(1, Rounding::toWhole(($this->y + $this->height) * $times) - $y),
+        );
+    }
+
     public function inFractionsOf(PixelSize $picture): FractionBox
     {
         return new FractionBox(

@@ -210,7 +210,9 @@ final readonly class Recipe
     {
         $on = $this->rim?->layout->part;
 
-        return $this->lettering?->movedBy(($on->x ?? 0) - ($this->piece->x ?? 0), ($on->y ?? 0) - ($this->piece->y ?? 0));
+        return $this->lettering?->movedBy(($on->x ?? 0) - ($this->piece->x ?? 0), ($on->y ?? 0) - ($this->piece->y ?? 0))
+            // Sides that are made of a piece's face have no words of their own.
+            ->within($on);
     }
 
     /** Without its words. */

@@ -25,6 +25,7 @@ final class LetteringCompositor
     {
         foreach ($lettered->lines as $line) {
             $window = self::window($line, $print->size());
+            $window = null === $lettered->within ? $window : $window?->common($lettered->within);
             if (null === $window) {
                 continue;
             }

@@ -9,6 +9,7 @@ use Snugfit\Core\Lettering\Lettered;
 use Snugfit\Core\Lettering\VectorPath;
 use Snugfit\Core\MalformedJson;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Output\OutputColour;
 use Snugfit\Pixels\Lettering\LetteringColour;
 
@@ -48,11 +49,19 @@ final readonly class PdfLettering
     {
         [$left, $bottom, $right, $top] = $place;
         $number = PdfObjects::number(...);
-        $drawing = \sprintf("\nq %s %s %s %s re W n", $number($left), $number($bottom), $number($right - $left), $number($top - $bottom));
+        [$across, $down] = [($right - $left) / $size->width, ($top - $bottom) / $size->height];
+        $seen = $this->lettered->within ?? PixelWindow::whole($size);
+        $drawing = \sprintf(
+            "\nq %s %s %s %s re W n",
+            $number($left + $seen->x * $across),
+            $number($top - ($seen->y + $seen->height) * $down),
+            $number($seen->width * $across),
+            $number($seen->height * $down),
+        );
         $drawing .= \sprintf(
             ' %s 0 0 %s %s %s cm',
-            self::fine(($right - $left) / $size->width),
-            self::fine(($bottom - $top) / $size->height),
+            self::fine($across),
+            self::fine(-$down),
             $number($left),
             $number($top),
         );
@@ -71,7 +80,11 @@ final readonly class PdfLettering
 
     public function record(): string
     {
-        return json_encode(['inks' => $this->inks, 'lines' => $this->lettered->toRecipe()], \JSON_THROW_ON_ERROR);
+        return json_encode([
+            'inks' => $this->inks,
+            'lines' => $this->lettered->toRecipe(),
+            ...null === $this->lettered->within ? [] : ['within' => $this->lettered->within->toArray()],
+        ], \JSON_THROW_ON_ERROR);
     }
 
     /** @throws MalformedJson */
@@ -84,7 +97,9 @@ final readonly class PdfLettering
             $inks[(string) $colour] = $record->record('inks')->floats((string) $colour);
         }
 
-        return null === $lettered ? null : new self($lettered, $inks);
+        $within = $record->has('within') ? PixelWindow::fromRecord($record->record('within')) : null;
+
+        return null === $lettered ? null : new self($lettered->within($within), $inks);
     }
 
     /** @return list<float> */
