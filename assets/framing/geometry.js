@@ -82,8 +82,8 @@ export function paper({ fitMode, crop, paper: given }, { x, y, zoom }) {
 
 /** @type {(given: any, box: (part: number[]) => any) => any} */
 function boxes(given, box) {
-  const { all, trim, wrap, safe, pieces = [] } = given;
-  return { all: box(all), trim: box(trim), wrap: box(wrap), safe: box(safe), pieces: pieces.map(box) };
+  const { all, trim, wrap, safe, pieces = [], sides = [] } = given;
+  return { all: box(all), trim: box(trim), wrap: box(wrap), safe: box(safe), pieces: pieces.map(box), sides: sides.map(box) };
 }
 
 /** The tilt in degrees that makes a drawn line level or upright, whichever is nearer, on top of the tilt there is. */

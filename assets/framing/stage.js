@@ -91,13 +91,14 @@ function square(centre, side, name) {
   return element('rect', { x: x - side / 2, y: y - side / 2, width: side, height: side, class: name });
 }
 
-/** The pieces that a picture goes over, with the gaps between them dimmed. */
-function drawPieces(place, { trim, pieces }) {
+/** The pieces that a picture goes over, with the gaps between them dimmed, and what goes round each. */
+function drawPieces(place, { trim, pieces, sides }) {
   const path = ({ x, y, width, height }) => `M${x} ${y}h${width}v${height}h${-width}z`;
   place.replaceChildren(
     ...(pieces.length
       ? [
           element('path', { d: path(trim) + pieces.map(path).join(''), 'fill-rule': 'evenodd', class: 'gaps' }),
+          ...sides.map((wrap, i) => element('path', { d: folds({ trim: pieces[i], wrap }), class: 'wrap' })),
           ...pieces.map((one) => element('path', { d: path(one), class: 'piece' })),
         ]
       : []),

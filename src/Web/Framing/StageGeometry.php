@@ -88,25 +88,26 @@ final readonly class StageGeometry
     /**
      * The faces of the pieces that the picture goes over.
      *
+     * @param Length $round what goes round each
      * @param \Closure(Length, Length, Length, Length): array{float|int, float|int, float|int, float|int} $box
      *
      * @return list<array{float|int, float|int, float|int, float|int}>
      */
-    private static function pieces(Product $product, \Closure $box): array
+    private static function pieces(Product $product, Length $round, \Closure $box): array
     {
         $area = $product->printArea();
         $rest = static fn (Length $all, Length ...$less): Length => Length::inches(
             max(0.0, $all->inInches() - array_sum(array_map(static fn (Length $one): float => $one->inInches(), $less))),
         );
 
-        return array_map(static function (Panel $panel) use ($product, $area, $rest, $box): array {
+        return array_map(static function (Panel $panel) use ($product, $round, $area, $rest, $box): array {
             [$left, $top] = [$product->bleed->left->plus($panel->pictureLeft), $product->bleed->top->plus($panel->pictureTop)];
 
             return $box(
-                $left,
-                $top,
-                $rest($area->width, $left, $panel->size->width),
-                $rest($area->height, $top, $panel->size->height),
+                self::less($left, $round),
+                self::less($top, $round),
+                $rest($area->width, $left, $panel->size->width, $round),
+                $rest($area->height, $top, $panel->size->height, $round),
             );
         }, PanelPlan::ofProduct($product)->panels ?? []);
     }
@@ -127,18 +128,20 @@ final readonly class StageGeometry
         $none = Length::zero();
         $bleed = $product->bleed;
         $margin = $product->safeMargin;
+        $wrap = true === $product->wrap?->isZero() ? null : $product->wrap;
 
         return [
             'all' => $box($none, $none, $none, $none),
             'trim' => $box($bleed->left, $bleed->top, $bleed->right, $bleed->bottom),
-            // Each piece goes round a frame of its own.
-            'wrap' => null === $product->wrap || $product->wrap->isZero() || null !== $product->pieces ? null : $box(
-                self::less($bleed->left, $product->wrap),
-                self::less($bleed->top, $product->wrap),
-                self::less($bleed->right, $product->wrap),
-                self::less($bleed->bottom, $product->wrap),
+            'wrap' => null === $wrap || null !== $product->pieces ? null : $box(
+                self::less($bleed->left, $wrap),
+                self::less($bleed->top, $wrap),
+                self::less($bleed->right, $wrap),
+                self::less($bleed->bottom, $wrap),
             ),
-            'pieces' => self::pieces($product, $box),
+            'pieces' => self::pieces($product, $none, $box),
+            // Each piece goes round a frame of its own.
+            'sides' => null === $wrap ? [] : self::pieces($product, $wrap, $box),
             'safe' => null === $margin || $margin->isZero()
                     ? null
                     : $box(
