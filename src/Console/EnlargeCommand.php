@@ -22,7 +22,6 @@ use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\ReferencePrint;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Upscale\UpscaleChoice;
-use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscalePlan;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\JobMaster;
@@ -68,7 +67,7 @@ final class EnlargeCommand extends Command
                 'auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest',
                 'auto',
             )
-            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
+            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending or of textured, 0 to 100')
             ->addOption('best', null, InputOption::VALUE_NONE, 'A learned way at its best, eight times the work')
             ->addOption(
                 'reference',
@@ -195,7 +194,7 @@ final class EnlargeCommand extends Command
             'kind' => $order->facts->kindGuess->value,
             'evidence' => $order->facts->evidence?->toArray(),
             'way' => $upscale->method->value,
-            'strength' => UpscaleMethod::Mending === $upscale->method ? $upscale->strength : null,
+            'strength' => $upscale->method->hasStrength() ? $upscale->strength : null,
             'effort' => $upscale->effort->value,
             'why' => $order->why ?? 'Asked for.',
             'how' => $this->how($order),

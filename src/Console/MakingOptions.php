@@ -45,7 +45,7 @@ final readonly class MakingOptions
             'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest; or traced: as outlines',
             'auto',
         )
-            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending, 0 to 100')
+            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending or of textured, 0 to 100')
             ->addOption('best', null, InputOption::VALUE_NONE, 'Learned ways at their best, eight times the work')
             ->addOption('quick', null, InputOption::VALUE_NONE, 'Learned ways by a small network')
             ->addOption(

@@ -179,7 +179,7 @@ final readonly class Options
         }
         if ('auto' === $name) {
             if (null !== $strength) {
-                throw new \InvalidArgumentException('--strength goes with --way=mending.');
+                throw new \InvalidArgumentException('--strength goes with --way=mending and --way=textured.');
             }
 
             return null;
@@ -193,11 +193,15 @@ final readonly class Options
                     $name,
                 ),
             );
-        if (null !== $strength && UpscaleMethod::Mending !== $way) {
-            throw new \InvalidArgumentException('--strength goes with --way=mending.');
+        if (null !== $strength && !$way->hasStrength()) {
+            throw new \InvalidArgumentException('--strength goes with --way=mending and --way=textured.');
         }
         if (Effort::Usual !== $effort && !$way->isLearned()) {
             throw new \InvalidArgumentException(\sprintf('--best and --quick are for the learned ways, not %s.', $way->label()));
+        }
+
+        if (Effort::Best === $effort && !$way->hasBest()) {
+            throw new \InvalidArgumentException(\sprintf('--best takes the mean of several results, which leaves nothing of %s.', $way->label()));
         }
 
         return new UpscaleSettings($way, (int) ($strength ?? 100), $effort);

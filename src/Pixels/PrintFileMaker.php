@@ -13,6 +13,10 @@ use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\UnreadableMaster;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\VipsFailed;
+use Snugfit\Pixels\Writing\PdfDrawing;
+use Snugfit\Pixels\Writing\PdfFile;
+use Snugfit\Pixels\Writing\PdfLettering;
+use Snugfit\Pixels\Writing\PdfLines;
 use Snugfit\Pixels\Writing\PrintFileWriter;
 
 /** Master and recipe -> print file, in one pass from the first row to the last. The only place where print files come from. */
@@ -45,13 +49,11 @@ final readonly class PrintFileMaker
         }
         $part = $target.self::PART;
         try {
-            $colours = OutputColourConverter::of($master, $recipe);
-            $drawn = $recipe->drawnByPage();
-            $painted = null === $drawn ? $recipe : $recipe->unlettered();
-            $picture = fn (): Image => $colours->delivered(
-                $this->pictures->of($master, $painted, $tell)->without(...PrintFileWriter::NOTES), $recipe->write->bits,
-            );
-            $this->writer->write($picture, $recipe->write, $part, $drawn);
+            if ($recipe->write->lines) {
+                $this->draw($master, $recipe, $part);
+            } else {
+                $this->paint($master, $recipe, $part, $tell);
+            }
             $this->flush($part);
         } catch (VipsFailed $e) {
             @unlink($part);
@@ -64,6 +66,29 @@ final readonly class PrintFileMaker
         if (!rename($part, $target)) {
             throw UnwritablePrintFile::at($target);
         }
+    }
+
+    /** @param ?\Closure(float): void $tell */
+    private function paint(Master $master, Recipe $recipe, string $part, ?\Closure $tell): void
+    {
+        $colours = OutputColourConverter::of($master, $recipe);
+        $drawn = $recipe->drawnByPage();
+        $painted = null === $drawn ? $recipe : $recipe->unlettered();
+        $picture = fn (): Image => $colours->delivered(
+            $this->pictures->of($master, $painted, $tell)->without(...PrintFileWriter::NOTES), $recipe->write->bits,
+        );
+        $this->writer->write($picture, $recipe->write, $part, $drawn);
+    }
+
+    private function draw(Master $master, Recipe $recipe, string $part): void
+    {
+        $drawn = $recipe->drawnByPage();
+        PdfDrawing::of($master, static fn (PdfDrawing $drawing) => PdfFile::writeLines(
+            $part,
+            $recipe,
+            new PdfLines($recipe, $drawing),
+            null === $drawn ? null : PdfLettering::in($drawn, $recipe->write->colour),
+        ));
     }
 
     private function flush(string $path): void

@@ -7,6 +7,7 @@ namespace Snugfit\Pixels;
 use Snugfit\Core\Delivery\PrintFileFacts;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Pixels\Colour\IccDescription;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\Lettering\LetteringCompositor;
 use Snugfit\Pixels\Vips\Image;
@@ -84,7 +85,8 @@ final readonly class PrintFileReader
             return $look($path);
         }
         $page = PdfInspector::of($path);
-        $lettering = $page->lettering();
+        // A page of lines is drawn with its words.
+        $lettering = null === $page->lines() ? $page->lettering() : null;
 
         if (null === $lettering) {
             return $page->picture($look);
@@ -126,7 +128,7 @@ final readonly class PrintFileReader
     private function pdf(string $path): PrintFileFacts
     {
         $page = PdfInspector::of($path);
-        $inner = $page->picture(fn (string $extracted): PrintFileFacts => $this->read($extracted));
+        $inner = $this->stored($page, $path);
         [$left, $bottom, $right, $top] = $page->boxes->bleed;
 
         return new PrintFileFacts(
@@ -143,6 +145,19 @@ final readonly class PrintFileReader
             (string) hash_file('sha256', $path),
             $page->boxes,
         );
+    }
+
+    /** What is on a PDF's page: a picture, or lines that were planned for so many pixels. */
+    private function stored(PdfInspector $page, string $path): PrintFileFacts
+    {
+        $size = $page->lines();
+        if (null === $size) {
+            return $page->picture(fn (string $extracted): PrintFileFacts => $this->read($extracted));
+        }
+        $profile = $page->profile();
+        $described = null === $profile ? null : IccDescription::description($profile);
+
+        return new PrintFileFacts(FileFormat::Pdf, $size, 0.0, 0.0, $described, 3, false, 8, (int) filesize($path), true, '');
     }
 
     /** JPEG ends with its end marker, PNG with its IEND chunk, a WebP says how long it is; a TIFF's last rows can be decoded. */

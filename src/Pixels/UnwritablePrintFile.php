@@ -41,6 +41,15 @@ final class UnwritablePrintFile extends \RuntimeException implements Failure
         );
     }
 
+    public static function lines(?\Throwable $cause = null): self
+    {
+        return self::because(
+            FailureReason::Unwritable,
+            'Its lines could not be put into a PDF. Choose another format, or save the drawing again in the program that made it.',
+            $cause,
+        );
+    }
+
     /** @param string $target where it was to be written */
     public static function at(string $target, ?\Throwable $cause = null): self
     {

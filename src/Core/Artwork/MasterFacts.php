@@ -46,6 +46,8 @@ final readonly class MasterFacts
         public ?SourceEvidence $evidence = null,
         /** What its subject stands on where that is plain. */
         public ?PlainGround $ground = null,
+        /** @var list<FractionBox> where heads were found: a guess; none where they were not looked for */
+        public array $heads = [],
     ) {
     }
 
@@ -99,6 +101,7 @@ final readonly class MasterFacts
             'kind_other' => $this->kindOther?->value,
             'evidence' => $this->evidence?->toArray(),
             'ground' => $this->ground?->toArray(),
+            'heads' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->heads),
         ];
     }
 
@@ -130,6 +133,7 @@ final readonly class MasterFacts
                 $record->bool('transparent') => PlainGround::transparent(),
                 default => null,
             },
+            $record->has('heads') ? FractionBox::listOf($record->toArray()['heads']) : [],
         );
     }
 }

@@ -129,6 +129,10 @@ final readonly class ProductionPlanner
         if ($isOf($recipe->withoutFolds()?->hash())) {
             return RemakeReason::FoldMarks;
         }
+        $pixels = $recipe->withoutLines();
+        if ($isOf($pixels?->hash()) || $isOf($pixels?->hashBefore()) || $isOf($pixels?->withoutFolds()?->hash())) {
+            return RemakeReason::KeptLines;
+        }
         $request = $wanted->request;
         if (null !== $request && null !== $wanted->placement->product->wrap && [] !== $request->keep) {
             $before = $this->placedBefore($wanted, $request->keepingAnywhere());

@@ -11,6 +11,7 @@ enum RemakeReason: string
     case ShownWhole = 'whole';
     case KeptOnFace = 'face';
     case FoldMarks = 'folds';
+    case KeptLines = 'lines';
 
     /** What follows "… made again: ". */
     public function sentence(): string
@@ -21,6 +22,7 @@ enum RemakeReason: string
             self::ShownWhole => 'their products now show a design whole, its empty margins left out; before, it was cropped to fill '
                 .'them. What was framed or found right by hand stays as it is.',
             self::KeptOnFace => 'what must stay in the picture now stays on the face of a canvas; before, it could go round its edge.',
+            self::KeptLines => 'drawings of lines now stay lines in PDFs, sharp at any size; before, they were pixels.',
             self::FoldMarks => 'marks on a canvas now tell where it is cut and where it is folded; before, they told its face to be '
                 .'cut off.',
         };

@@ -19,6 +19,11 @@ final readonly class WriteCosts
     private const BYTES = ['jpeg' => 600_000.0, 'png' => 1_200_000.0, 'tiff' => 1_500_000.0, 'webp' => 300_000.0, 'pdf' => 600_000.0];
     private const SECONDS = ['jpeg' => 0.06, 'png' => 0.25, 'tiff' => 0.12, 'webp' => 0.35, 'pdf' => 0.06];
 
+    /** A PDF of lines, and what reading it back takes, which draws it. */
+    private const LINES = 'pdf of lines';
+    private const LINES_BYTES = 3_000.0;
+    private const LINES_SECONDS = 0.15;
+
     private const TILE_SECONDS = 0.12;
 
     /** How many times as large grain makes a file (measured: 3 to 10 by much of it). */
@@ -29,9 +34,13 @@ final readonly class WriteCosts
     {
     }
 
-    /** What costs are learnt for apart: of finishing, grain alone makes files much larger. */
+    /** What costs are learnt for apart: of finishing, grain alone makes files much larger, and lines take next to nothing. */
     public static function sortOf(Recipe $recipe): string
     {
+        if ($recipe->write->lines) {
+            return self::LINES;
+        }
+
         return $recipe->write->format->value.(null === $recipe->finish->grain ? '' : ' with grain');
     }
 
@@ -56,6 +65,9 @@ final readonly class WriteCosts
         $sort = self::sortOf($recipe);
         if (isset($this->learnt[$sort])) {
             return $this->learnt[$sort];
+        }
+        if (self::LINES === $sort) {
+            return new WriteCost(self::LINES_BYTES, self::LINES_SECONDS);
         }
         $usual = $this->learnt[$recipe->write->format->value] ?? self::usual($recipe->write->format);
 

@@ -166,6 +166,12 @@ final readonly class Recipe
             : new self(...['write' => $this->write->onPage($this->write->page->unfolded())] + $this->parts());
     }
 
+    /** As it was while drawings became pixels in every file; null where it makes no difference. */
+    public function withoutLines(): ?self
+    {
+        return $this->write->lines ? new self(...['write' => $this->write->asLines(false)] + $this->parts()) : null;
+    }
+
     /**
      * The same print in few pixels, to look at: what is made for the print's own pixels, and would be another on these, is left out.
      */
@@ -202,7 +208,8 @@ final readonly class Recipe
     /** Words that are in the file's picture. */
     public function paintedInFile(): ?Lettered
     {
-        return FileFormat::Pdf === $this->write->format ? null : $this->letteredInFile();
+        // A page of lines is looked at as it is drawn, words and all.
+        return FileFormat::Pdf === $this->write->format && !$this->write->lines ? null : $this->letteredInFile();
     }
 
     /** The words in the file's own pixels. */

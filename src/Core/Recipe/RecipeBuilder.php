@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Finish\Finish;
 use Snugfit\Core\Finish\ImpossibleFinish;
 use Snugfit\Core\Fit\EdgeFill;
 use Snugfit\Core\Fit\Placement;
@@ -19,8 +20,10 @@ use Snugfit\Core\Output\Compression;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Output\ImpossibleOutput;
 use Snugfit\Core\Output\OutputColour;
+use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Output\SizeLimit;
 use Snugfit\Core\Product\Product;
+use Snugfit\Core\Upscale\KeptOffTexture;
 use Snugfit\Core\Upscale\UpscaleChoice;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -49,20 +52,35 @@ final readonly class RecipeBuilder
         }
 
         $write = $this->write($placement->product, $facts, $output, $format, $colour, $options);
+        $how = $this->how($placement, $facts, $options);
+
+        $finish = $options->finish->finish($placement->artwork->kind, $placement->product, $output->ppi);
+        $mount = null === $output->layout ? null : new Mount($output->size, $this->layout($output->layout, $write));
+        if (self::keepsLines($facts, $write, $finish, $mount)) {
+            $write = $write->asLines();
+        }
 
         return new Recipe(
             new Frame($facts->size, $placement->crop, $placement->transform),
             new Enlarge(
-                $this->how($placement, $facts, $options),
+                $how,
                 $output->pictureSize(),
-                $this->isEnlarged($placement, $facts) ? $options->region : null,
+                $this->isEnlarged($placement, $facts) ? $options->region ?? KeptOffTexture::in($how, $facts) : null,
             ),
             $write,
-            null === $output->layout ? null : new Mount($output->size, $this->layout($output->layout, $write)),
-            $options->finish->finish($placement->artwork->kind, $placement->product, $output->ppi),
+            $mount,
+            $finish,
             $options->repair->effective(),
             lettering: LetteringLayout::lettered($this->lines($placement, $options->lettering)),
         );
+    }
+
+    /** Whether a drawing goes into a PDF as it is: nothing that is wanted asks for pixels. */
+    private static function keepsLines(MasterFacts $facts, Write $write, Finish $finish, ?Mount $mount): bool
+    {
+        return FileFormat::Pdf === $write->format && $facts->format->isVector() && $finish->isNone() && null === $write->limit
+            && Profile::Srgb === $write->colour->profile
+            && (null === $mount || EdgeFill::Colour === $mount->layout->edgeFill);
     }
 
     /**

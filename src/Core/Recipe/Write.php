@@ -36,6 +36,8 @@ final readonly class Write
         public ?SizeLimit $limit = null,
         /** Of a PDF. */
         public ?PdfPage $page = null,
+        /** Of a PDF: the master's own lines, not pixels of them. */
+        public bool $lines = false,
     ) {
         if (!\in_array($bits, [8, 16], true) || (16 === $bits && !$format->keepsSixteenBits())) {
             throw ImpossibleRecipe::depth($bits, $format);
@@ -59,18 +61,36 @@ final readonly class Write
 
     public function onPage(PdfPage $page): self
     {
-        return new self(
-            $this->format,
-            $this->ppi,
-            $this->bits,
-            $this->transparent,
-            $this->matte,
-            $this->quality,
-            $this->colour,
-            $this->compression,
-            $this->limit,
-            $page,
-        );
+        return new self(...['page' => $page] + $this->parts());
+    }
+
+    /** With the master's own lines, or with pixels of them. */
+    public function asLines(bool $lines = true): self
+    {
+        return new self(...['lines' => $lines] + $this->parts());
+    }
+
+    /**
+     * @return array{
+     *     format: FileFormat, ppi: Ppi, bits: int, transparent: bool, matte: string, quality: int, colour: OutputColour,
+     *     compression: Compression, limit: ?SizeLimit, page: ?PdfPage, lines: bool,
+     * }
+     */
+    private function parts(): array
+    {
+        return [
+            'format' => $this->format,
+            'ppi' => $this->ppi,
+            'bits' => $this->bits,
+            'transparent' => $this->transparent,
+            'matte' => $this->matte,
+            'quality' => $this->quality,
+            'colour' => $this->colour,
+            'compression' => $this->compression,
+            'limit' => $this->limit,
+            'page' => $this->page,
+            'lines' => $this->lines,
+        ];
     }
 
     /** @return array<string, mixed> keys in alphabetical order; what was not there to choose once stays out where it is as usual */
@@ -82,6 +102,7 @@ final readonly class Write
             ...Compression::Lzw === $this->compression ? [] : ['compression' => $this->compression->value],
             'format' => $this->format->value,
             ...null === $this->limit ? [] : ['limit' => ['bytes' => $this->limit->bytes, 'least_quality' => $this->limit->leastQuality]],
+            ...$this->lines ? ['lines' => true] : [],
             'matte' => $this->matte,
             ...null === $this->page ? [] : ['page' => $this->page->toArray()],
             // As text with a fixed number of digits: a float's shortest form could differ between machines.
@@ -106,6 +127,7 @@ final readonly class Write
             $write->has('compression') ? Compression::from($write->string('compression')) : Compression::Lzw,
             null === $limit ? null : new SizeLimit($limit->int('bytes'), $limit->int('least_quality')),
             $write->has('page') ? PdfPage::fromRecord($write->record('page')) : null,
+            $write->has('lines') && $write->bool('lines'),
         );
     }
 

@@ -14,7 +14,7 @@ final class ImpossibleUpscale extends \InvalidArgumentException implements Failu
 
     public static function strength(int $strength): self
     {
-        return new self(\sprintf('Mending goes from 0 to 100 per cent, not %d.', $strength));
+        return new self(\sprintf('A strength goes from 0 to 100 per cent, not %d.', $strength));
     }
 
     public static function method(string $code): self

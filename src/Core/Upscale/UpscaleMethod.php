@@ -18,6 +18,8 @@ enum UpscaleMethod: string
     case Drawn = 'drawn';
     /** Learned, for flat graphics: drawn, then laid onto the picture's own few colours. */
     case Rebuilt = 'rebuilt';
+    /** Learned, for photographs and paintings: with texture that may have been there, which faithful leaves out. */
+    case Textured = 'textured';
 
     /** Of the networks that ship with the project: goes up when they are trained anew, since their pixels change. */
     public const NETWORKS = 3;
@@ -32,14 +34,27 @@ enum UpscaleMethod: string
             self::Mending => 'mending',
             self::Drawn => 'drawn',
             self::Rebuilt => 'rebuilt edges',
+            self::Textured => 'textured',
         };
+    }
+
+    /** Whether it can be used by a part, faithful making up the rest. */
+    public function hasStrength(): bool
+    {
+        return self::Mending === $this || self::Textured === $this;
+    }
+
+    /** Whether the mean over all turns and mirrorings is better: of texture nothing would be left. */
+    public function hasBest(): bool
+    {
+        return $this->isLearned() && self::Textured !== $this;
     }
 
     public function isLearned(): bool
     {
         return match ($this) {
             self::Lanczos, self::Mitchell, self::Nearest => false,
-            self::Faithful, self::Mending, self::Drawn, self::Rebuilt => true,
+            self::Faithful, self::Mending, self::Drawn, self::Rebuilt, self::Textured => true,
         };
     }
 }

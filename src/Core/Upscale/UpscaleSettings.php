@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Upscale;
 
-/** A way of enlarging, how strongly it mends, and how much work it may be. */
+/** A way of enlarging, how strongly it mends or gives texture, and how much work it may be. */
 final readonly class UpscaleSettings
 {
     public function __construct(
         public UpscaleMethod $method,
-        /** Per cent of the mending; faithful makes up the rest. */
+        /** Per cent of the mending or the texture; faithful makes up the rest. */
         public int $strength = 100,
         public Effort $effort = Effort::Usual,
     ) {
@@ -18,7 +18,7 @@ final readonly class UpscaleSettings
         }
     }
 
-    /** In a word, as addresses and memos hold it: "faithful", "mending-50", "drawn-best". */
+    /** In a word, as addresses and memos hold it: "faithful", "mending-50", "textured-60", "drawn-best". */
     public function code(): string
     {
         return $this->method->value.
@@ -35,7 +35,7 @@ final readonly class UpscaleSettings
         $method = UpscaleMethod::tryFrom($found[1]);
         $effort = Effort::tryFrom($found[3] ?? '') ?? Effort::Usual;
 
-        return null === $method || (Effort::Usual !== $effort && !$method->isLearned())
+        return null === $method || (Effort::Usual !== $effort && !$method->isLearned()) || (Effort::Best === $effort && !$method->hasBest())
             ? null
             : new self($method, '' === ($found[2] ?? '') ? 100 : (int) $found[2], $effort);
     }
@@ -43,13 +43,15 @@ final readonly class UpscaleSettings
     /** The same with more or less work, where the way is a learned one. */
     public function with(Effort $effort): self
     {
-        return $this->method->isLearned() ? new self($this->method, $this->strength, $effort) : $this;
+        return $this->method->isLearned() && (Effort::Best !== $effort || $this->method->hasBest())
+            ? new self($this->method, $this->strength, $effort)
+            : $this;
     }
 
     public function label(): string
     {
         return $this->method->label().
-            (UpscaleMethod::Mending === $this->method && 100 !== $this->strength ? \sprintf(' %d%%', $this->strength) : '').
+            ($this->method->hasStrength() && 100 !== $this->strength ? \sprintf(' %d%%', $this->strength) : '').
             (Effort::Usual === $this->effort ? '' : ', '.$this->effort->value);
     }
 }

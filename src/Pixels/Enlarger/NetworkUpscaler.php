@@ -27,6 +27,7 @@ final class NetworkUpscaler implements TileUpscaler
     private const MARGIN = 8;
     private const MARGIN_QUICK = 6;
     private const MARGIN_MENDING = 24;
+    private const MARGIN_TEXTURED = 10;
 
     /** The mending network looks at squares of so many pixels, which begin where the picture does. */
     private const SQUARE_MENDING = 2;
@@ -34,15 +35,19 @@ final class NetworkUpscaler implements TileUpscaler
     /** @var array<int, Network> by the bits of a sample */
     private array $networks = [];
 
-    public function __construct(private readonly UpscaleSettings $upscale, private readonly int $threads = 1)
-    {
+    /** @param bool $isCover of transparency, which has no texture */
+    public function __construct(
+        private readonly UpscaleSettings $upscale,
+        private readonly int $threads = 1,
+        private readonly bool $isCover = false,
+    ) {
     }
 
     public function name(): string
     {
-        $blend = $this->isBlend() ? '-'.$this->upscale->strength : '';
+        $share = $this->hasShare() ? '-'.$this->upscale->strength : '';
 
-        return $this->graph().$blend.'-'.UpscaleMethod::NETWORKS;
+        return $this->graph().$share.'-'.UpscaleMethod::NETWORKS;
     }
 
     public function piece(): int
@@ -55,6 +60,7 @@ final class NetworkUpscaler implements TileUpscaler
         return match (true) {
             Effort::Quick === $this->upscale->effort => self::MARGIN_QUICK,
             $this->isMending() => self::MARGIN_MENDING,
+            UpscaleMethod::Textured->value === $this->graph() => self::MARGIN_TEXTURED,
             default => self::MARGIN,
         };
     }
@@ -88,7 +94,7 @@ final class NetworkUpscaler implements TileUpscaler
 
     public function cover(): self
     {
-        return $this;
+        return UpscaleMethod::Textured === $this->upscale->method ? new self($this->upscale, $this->threads, true) : $this;
     }
 
     /** For samples of so many bits; opened once. */
@@ -106,7 +112,7 @@ final class NetworkUpscaler implements TileUpscaler
             $graph,
             $element,
             $this->margin(),
-            $this->isBlend() ? [$most, $this->upscale->strength / 100] : [$most],
+            $this->hasShare() ? [$most, $this->isCover && !$this->isBlend() ? 0.0 : $this->upscale->strength / 100] : [$most],
             $this->threads,
         );
     }
@@ -115,6 +121,9 @@ final class NetworkUpscaler implements TileUpscaler
     {
         return match (true) {
             Effort::Quick === $this->upscale->effort => 'quick',
+            UpscaleMethod::Textured === $this->upscale->method => 0 === $this->upscale->strength
+                ? UpscaleMethod::Faithful->value
+                : UpscaleMethod::Textured->value,
             $this->isBlend() => 'mending-blend',
             UpscaleMethod::Rebuilt === $this->upscale->method => UpscaleMethod::Drawn->value,
             UpscaleMethod::Mending === $this->upscale->method && 0 === $this->upscale->strength => UpscaleMethod::Faithful->value,
@@ -125,6 +134,12 @@ final class NetworkUpscaler implements TileUpscaler
     private function isMending(): bool
     {
         return str_starts_with($this->graph(), UpscaleMethod::Mending->value);
+    }
+
+    /** Whether the graph is asked for a part of a way. */
+    private function hasShare(): bool
+    {
+        return $this->isBlend() || UpscaleMethod::Textured->value === $this->graph();
     }
 
     private function isBlend(): bool

@@ -38,6 +38,7 @@ final class UpscaleThroughput
             str_contains($doubler, '-best') => 0.2,
             str_starts_with($doubler, 'quick') => 5.0,
             str_starts_with($doubler, 'mending-blend') => 0.7,
+            str_starts_with($doubler, 'textured') => 1.2,
             str_starts_with($doubler, 'mending') => 1.0,
             default => 2.0,
         };

@@ -24,8 +24,7 @@ final class LetteringCompositor
     public static function lay(Image $print, Lettered $lettered, \Closure $samples): Image
     {
         foreach ($lettered->lines as $line) {
-            $window = self::window($line, $print->size());
-            $window = null === $lettered->within ? $window : $window?->common($lettered->within);
+            $window = self::seen($lettered, $line, $print->size());
             if (null === $window) {
                 continue;
             }
@@ -38,6 +37,14 @@ final class LetteringCompositor
         }
 
         return $print;
+    }
+
+    /** Which part of a print a line may touch where its words are seen; null where it lies off that. */
+    public static function seen(Lettered $lettered, LetteredLine $line, PixelSize $print): ?PixelWindow
+    {
+        $window = self::window($line, $print);
+
+        return null === $lettered->within ? $window : $window?->common($lettered->within);
     }
 
     /** Which part of a print a line may touch; null where it lies off it. */

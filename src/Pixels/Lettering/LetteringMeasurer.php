@@ -50,7 +50,7 @@ final class LetteringMeasurer
     {
         [$right, $all] = [0.0, 0.0];
         foreach ($lettered->lines as $i => $line) {
-            $window = LetteringCompositor::window($line, $picture->size());
+            $window = LetteringCompositor::seen($lettered, $line, $picture->size());
             if (null === $window) {
                 continue;
             }

@@ -66,6 +66,7 @@ final readonly class MasterReader
         $guess = KindGuess::from($this->kinds->measure($plain));
         // Where the eye goes and where letters stand is seen in a small copy, made once.
         $seen = $plain->thumbnail(self::SEEN)->copyToMemory();
+        $heads = \in_array($guess->kind, [Kind::Photo, Kind::Illustration], true) ? $this->faces->heads($seen) : [];
         // Each from the next larger one, so that only one comes from all of the picture's pixels.
         krsort($previews);
         $small = $picture->hasAlpha() || $master->format->isVector() ? $picture : $seen;
@@ -90,7 +91,7 @@ final readonly class MasterReader
             pages: max(1, $header->int('n-pages', 1)),
             kindGuess: $guess->kind,
             reachesOutside: MasterFormat::Svg === $master->format && $this->reachesOutside($master->path),
-            focus: $this->focus($seen, $guess->kind),
+            focus: self::round($heads) ?? $this->focus->guess($seen),
             statistics: $this->measures($master, $jpeg, $picture, $plain, $seen, $guess->kind),
             lettering: $this->lettering->guess($seen),
             kindConfidence: $guess->confidence,
@@ -101,19 +102,19 @@ final readonly class MasterReader
             ground: $isTransparent
                 ? $this->grounds->ofTransparent($this->preview($picture, self::SEEN))
                 : $this->grounds->find($seen),
+            heads: $heads,
         );
     }
 
-    /** Heads where there are any, and else what draws the eye most. */
-    private function focus(Image $seen, Kind $kind): ?FractionBox
+    /** @param list<FractionBox> $heads */
+    private static function round(array $heads): ?FractionBox
     {
-        $heads = \in_array($kind, [Kind::Photo, Kind::Illustration], true) ? $this->faces->heads($seen) : [];
         $all = array_shift($heads);
         foreach ($heads as $head) {
             $all = $all?->with($head);
         }
 
-        return $all ?? $this->focus->guess($seen);
+        return $all;
     }
 
     private function measures(

@@ -7,8 +7,12 @@ namespace Snugfit\Pixels\Writing;
 use Snugfit\Core\Delivery\PdfBoxes;
 use Snugfit\Core\Failure;
 use Snugfit\Core\Lettering\Lettered;
+use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\Rounding;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Pixels\UnwritablePrintFile;
+use Snugfit\Pixels\Vips\Extend;
+use Snugfit\Pixels\Vips\Image;
 
 /** What is in a PDF, ours or another's, as poppler's pdfinfo and pdfimages read it. */
 final readonly class PdfInspector
@@ -18,6 +22,9 @@ final readonly class PdfInspector
 
     /** Bytes at its beginning in which a page says what is on it. */
     private const HEAD = 20_000;
+
+    /** Pixels of a strip that lines are drawn in. */
+    private const STRIP = 24_000_000;
 
     private function __construct(private string $path, public PdfBoxes $boxes)
     {
@@ -42,7 +49,7 @@ final readonly class PdfInspector
     }
 
     /**
-     * The page's picture as it is stored, for as long as it is looked at.
+     * The page's picture as it is stored, for as long as it is looked at; a page of lines is drawn at the pixels it was planned for.
      *
      * @template T
      *
@@ -55,6 +62,10 @@ final readonly class PdfInspector
         $folder = sys_get_temp_dir().'/snugfit-pdf-'.bin2hex(random_bytes(6));
         mkdir($folder, 0o700);
         try {
+            $lines = $this->lines();
+            if (null !== $lines) {
+                return $look($this->drawn($lines, $folder));
+            }
             self::run('pdfimages', '-all', '-f', '1', '-l', '1', $this->path, $folder.'/p');
             $found = glob($folder.'/p-*') ?: [];
 
@@ -67,6 +78,65 @@ final readonly class PdfInspector
             array_map(unlink(...), glob($folder.'/*') ?: []);
             rmdir($folder);
         }
+    }
+
+    /** How many pixels a page of a master's own lines was planned for; null of any other. */
+    public function lines(): ?PixelSize
+    {
+        $head = (string) file_get_contents($this->path, length: self::HEAD);
+
+        return 1 === preg_match('~'.PdfFile::LINES.' \[(\d{1,6}) (\d{1,6})\]~', $head, $found) && $found[1] > 0 && $found[2] > 0
+            ? new PixelSize((int) $found[1], (int) $found[2])
+            : null;
+    }
+
+    /** @return string the path of a picture of what is within the bleed, in the page's own profile */
+    private function drawn(PixelSize $size, string $folder): string
+    {
+        [$left, $bottom, $right, $top] = $this->boxes->bleed;
+        [$x0, , $x1, $y1] = $this->boxes->media;
+        $y0 = $this->boxes->media[1];
+        [$across, $down] = [$size->width / max(1e-6, $right - $left), $size->height / max(1e-6, $top - $bottom)];
+        $rows = max(1, intdiv(self::STRIP, $size->width));
+        $all = null;
+        for ($y = 0; $y < $size->height; $y += $rows) {
+            // Strip by strip: the tool holds what it draws.
+            $high = min($rows, $size->height - $y);
+            self::run(
+                'pdftocairo', '-tiff', '-tiffcompression', 'none', '-singlefile', '-f', '1', '-l', '1',
+                '-scale-to-x', (string) Rounding::toWhole(($x1 - $x0) * $across),
+                '-scale-to-y', (string) Rounding::toWhole(($y1 - $y0) * $down),
+                '-x', (string) Rounding::toWhole(($left - $x0) * $across),
+                '-y', (string) ($y + Rounding::toWhole(($y1 - $top) * $down)),
+                '-W', (string) $size->width, '-H', (string) $high,
+                $this->path, "$folder/strip-$y",
+            );
+            $strip = Image::load('tiff', "$folder/strip-$y.tif")->extractBands(0, 3);
+            $all = null === $all ? $strip : $all->embed(0, 0, new PixelSize($size->width, $y + $high), Extend::Background, [255.0, 255.0, 255.0])
+                ->insert($strip, 0, $y);
+        }
+        $profile = $this->profile();
+        if (null !== $profile) {
+            file_put_contents($folder.'/profile.icc', $profile);
+        }
+        $picture = $folder.'/drawn.tif';
+        ($all ?? throw UnwritablePrintFile::unreadable('the PDF\'s page is empty'))
+            ->save('tiff', $picture, null === $profile ? [] : ['profile' => $folder.'/profile.icc']);
+
+        return $picture;
+    }
+
+    /** The profile that a page of lines counts in. */
+    public function profile(): ?string
+    {
+        $bytes = (string) file_get_contents($this->path);
+        if (1 !== preg_match('~\n6 0 obj\n<< /N \d /Filter /FlateDecode /Length (\d+) >>\nstream\n~', $bytes, $found, \PREG_OFFSET_CAPTURE)) {
+            return null;
+        }
+        $packed = substr($bytes, $found[0][1] + \strlen($found[0][0]), (int) $found[1][0]);
+        $profile = @gzuncompress($packed);
+
+        return false === $profile ? null : $profile;
     }
 
     /** Words that a page of ours draws on its picture, in the picture's pixels; null where it draws none. */

@@ -14,6 +14,7 @@ use Snugfit\Core\Recipe\RecipeBuilder;
 use Snugfit\Core\Recipe\ReferencePrint;
 use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Core\Repair\Tracing;
+use Snugfit\Core\Upscale\KeptOffTexture;
 use Snugfit\Core\Upscale\UpscaleChoice;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleRegion;
@@ -44,6 +45,10 @@ final readonly class StripPlan
         'faithful',
         'faithful-quick',
         'faithful-best',
+        'textured',
+        'textured-75',
+        'textured-50',
+        'textured-25',
         'mending',
         'mending-25',
         'mending-50',
@@ -80,7 +85,7 @@ final readonly class StripPlan
                     region: $area,
                     repair: $placed->artwork->edits(),
                 ))
-                ->enlargedBy($upscale, $area)
+                ->enlargedBy($upscale, $area ?? KeptOffTexture::in($upscale, $placed->artwork->facts()))
                 ->unmounted();
         } catch (ImpossibleRecipe) {
             return null;

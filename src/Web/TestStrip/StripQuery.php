@@ -122,8 +122,8 @@ final readonly class StripQuery
     private static function usual(Kind $kind, UpscaleSettings $current): array
     {
         $ways = match ($kind) {
-            Kind::Photo => [UpscaleMethod::Lanczos, UpscaleMethod::Faithful, UpscaleMethod::Mending],
-            Kind::Illustration => [UpscaleMethod::Lanczos, UpscaleMethod::Faithful, UpscaleMethod::Drawn],
+            Kind::Photo => [UpscaleMethod::Lanczos, UpscaleMethod::Faithful, UpscaleMethod::Textured, UpscaleMethod::Mending],
+            Kind::Illustration => [UpscaleMethod::Lanczos, UpscaleMethod::Faithful, UpscaleMethod::Textured, UpscaleMethod::Drawn],
             Kind::FlatGraphic => [UpscaleMethod::Mitchell, UpscaleMethod::Drawn, UpscaleMethod::Rebuilt],
             Kind::LineArt => [UpscaleMethod::Mitchell, UpscaleMethod::Faithful, UpscaleMethod::Drawn],
             Kind::PixelArt => [UpscaleMethod::Mitchell, UpscaleMethod::Nearest],

@@ -7,12 +7,17 @@ namespace Snugfit\Tests\Core\Production;
 use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
+use Snugfit\Core\Artwork\MasterFormat;
 use Snugfit\Core\Delivery\NameTemplate;
+use Snugfit\Core\Finish\FinishSettings;
+use Snugfit\Core\Fit\BleedSource;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Output\Profile;
 use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Production\DeliveredPrint;
@@ -41,7 +46,7 @@ final class ProductionPlannerTest extends TestCase
 
     public function test_what_contradicts_itself_is_refused_with_a_sentence(): void
     {
-        $plan = $this->plan([$this->wanted('a.png', options: new RenderOptions(FileFormat::Webp, profile: \Snugfit\Core\Output\Profile::Coated))]);
+        $plan = $this->plan([$this->wanted('a.png', options: new RenderOptions(FileFormat::Webp, profile: Profile::Coated))]);
         self::assertSame(RefusalReason::Impossible, $plan[0]->refusal()?->reason);
         self::assertStringContainsString('WebP holds no CMYK', $plan[0]->refusal()->sentence);
         self::assertFalse($plan[0]->isToMake());
@@ -106,6 +111,40 @@ final class ProductionPlannerTest extends TestCase
         self::assertInstanceOf(Recipe::class, $plain);
         self::assertNull($plain->withoutFolds(), 'without marks nothing is folded');
         self::assertEquals($now, Recipe::fromJson($now->canonicalJson()));
+    }
+
+    public function test_a_drawing_stays_lines_in_a_pdf_where_nothing_asks_for_pixels(): void
+    {
+        $facts = Facts::of(4096, 2731, Kind::FlatGraphic, format: MasterFormat::Svg);
+        $wanted = static function (RenderOptions $options, Framing $framing = new Framing()) use ($facts): WantedPrint {
+            $product = Catalogue::standard()->product('canvas-12x16');
+            $request = new PlacementRequest($framing);
+
+            return new WantedPrint(new PlacementKey('a.svg', $product->code), 'a.svg', $facts, (new PlacementPlanner())->plan($facts->artwork(), $product, $request), $options, $request);
+        };
+        $recipe = static function (RenderOptions $options, Framing $framing = new Framing()) use ($wanted): Recipe {
+            $recipe = (new ProductionPlanner())->decide($wanted($options, $framing));
+            self::assertInstanceOf(Recipe::class, $recipe);
+            self::assertEquals($recipe, Recipe::fromJson($recipe->canonicalJson()));
+
+            return $recipe;
+        };
+        $lines = $recipe(new RenderOptions(FileFormat::Pdf));
+        self::assertTrue($lines->write->lines);
+        self::assertTrue($recipe(new RenderOptions(FileFormat::Pdf), new Framing(bleedSource: BleedSource::Colour))->write->lines);
+        $pixels = [
+            'another format' => $recipe(new RenderOptions(FileFormat::Png)),
+            'inks' => $recipe(new RenderOptions(FileFormat::Pdf, profile: Profile::Coated)),
+            'finishing' => $recipe(new RenderOptions(FileFormat::Pdf, finish: FinishSettings::fromRecord(JsonReader::of(['guard' => ['black' => 2, 'white' => 2]], 'a finish')))),
+            'sides made of pixels' => $recipe(new RenderOptions(FileFormat::Pdf), new Framing(bleedSource: BleedSource::Mirrored)),
+            'a limit of bytes' => $recipe(new RenderOptions(FileFormat::Pdf, maxBytes: 2_000_000)),
+        ];
+        foreach ($pixels as $why => $one) {
+            self::assertFalse($one->write->lines, $why);
+            self::assertNull($one->withoutLines(), $why);
+        }
+        $delivered = $this->delivered(['a.svg' => new DeliveredPrint('x.pdf', $facts->sha256, (string) $lines->withoutLines()?->hash())], true);
+        self::assertSame(RemakeReason::KeptLines, $this->plan([$wanted(new RenderOptions(FileFormat::Pdf))], delivered: $delivered)[0]->remade);
     }
 
     public function test_names_stay_with_their_prints_over_runs(): void
