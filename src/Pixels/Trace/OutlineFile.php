@@ -12,6 +12,9 @@ use Snugfit\Pixels\UnwritablePrintFile;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Kernel;
 use Snugfit\Pixels\Vips\VipsFailed;
+use Snugfit\Pixels\Writing\PdfDrawing;
+use Snugfit\Pixels\Writing\PdfDrawingFile;
+use Snugfit\Pixels\Writing\SpotColours;
 use Symfony\Component\Process\Process;
 
 /** Writes outlines as a file: lines stay lines in all formats but PNG, which has them at exact pixels. Whole, or not at all. */
@@ -40,6 +43,10 @@ final class OutlineFile
                 if (0 !== $process->run()) {
                     throw UnwritablePrintFile::at($target, new \RuntimeException(trim($process->getErrorOutput())));
                 }
+                $spots = SpotColours::inSvg($svg);
+                if (OutlineFormat::Pdf === $format && !$spots->areNone()) {
+                    self::inked($part, $spots);
+                }
             }
             if (!@rename($part, $target)) {
                 throw UnwritablePrintFile::at($target);
@@ -48,6 +55,18 @@ final class OutlineFile
             throw UnwritablePrintFile::at($target, $e);
         } finally {
             @unlink($part);
+        }
+    }
+
+    /** With plates for colours that have a name. */
+    private static function inked(string $path, SpotColours $spots): void
+    {
+        $inked = $path.'.inked';
+        try {
+            PdfDrawingFile::write($inked, PdfDrawing::read($path, $spots));
+            rename($inked, $path);
+        } finally {
+            @unlink($inked);
         }
     }
 

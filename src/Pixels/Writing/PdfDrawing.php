@@ -44,6 +44,7 @@ final class PdfDrawing
         private readonly PdfReader $reader,
         /** @var array{float, float, float, float} of its page, in its own points: left, bottom, right and top */
         public readonly array $box,
+        private readonly SpotColours $spots,
     ) {
     }
 
@@ -72,14 +73,19 @@ final class PdfDrawing
                 throw UnwritablePrintFile::lines(new \RuntimeException($process->getErrorOutput()));
             }
 
-            return $use(self::read($drawn));
+            $spots = MasterFormat::Svg === $master->format->decodedTo()
+                ? SpotColours::inSvg((string) file_get_contents($master->path))
+                : SpotColours::none();
+
+            return $use(self::read($drawn, $spots));
         } finally {
             @unlink($drawn);
             @rmdir($folder);
         }
     }
 
-    private static function read(string $path): self
+    /** @throws UnwritablePrintFile */
+    public static function read(string $path, SpotColours $spots): self
     {
         try {
             $parser = new PdfParser(StreamReader::createByFile($path));
@@ -90,7 +96,7 @@ final class PdfDrawing
         }
 
         return $box instanceof Rectangle
-            ? new self($parser, $reader, [$box->getLlx(), $box->getLly(), $box->getUrx(), $box->getUry()])
+            ? new self($parser, $reader, [$box->getLlx(), $box->getLly(), $box->getUrx(), $box->getUry()], $spots)
             : throw UnwritablePrintFile::lines();
     }
 
@@ -108,7 +114,7 @@ final class PdfDrawing
         [$this->numbers, $this->next] = [[], $next];
         try {
             $page = $this->reader->getPage(1);
-            $content = (string) gzcompress($page->getContentStream(), 9);
+            $content = (string) gzcompress($this->spots->in($page->getContentStream()), 9);
             $resources = $page->getAttribute('Resources') ?? PdfDictionary::create([]);
             $group = $page->getAttribute('Group');
             $objects->stream(
@@ -140,21 +146,23 @@ final class PdfDrawing
             return;
         }
         $fields = '';
+        $isForm = !$this->spots->areNone() && 'Form' === ($this->fields($value->value)['Subtype']->value ?? null);
+        $left = $isForm ? ['Length', 'Filter', 'DecodeParms'] : ['Length'];
         foreach ($this->fields($value->value) as $name => $one) {
-            if ('Length' !== $name) {
+            if (!\in_array($name, $left, true)) {
                 $fields .= \sprintf(
                     '/%s %s ', PdfName::escape($name), 'Resources' === $name ? $this->resources($one, $profile) : $this->written($one),
                 );
             }
         }
-        $objects->stream($to, $fields, (string) $value->getStream());
+        $objects->stream($to, $fields, $isForm ? $this->spots->in((string) $value->getUnfilteredStream()) : (string) $value->getStream());
     }
 
     /** With the profile that is meant by plain RGB (8.6.5.6). */
     private function resources(PdfType $resources, int $profile): string
     {
         $fields = $this->fields($resources);
-        $spaces = \sprintf('/DefaultRGB [/ICCBased %d 0 R]', $profile);
+        $spaces = \sprintf('/DefaultRGB [/ICCBased %d 0 R]', $profile).$this->spots->spaces($profile);
         foreach ($this->fields($fields['ColorSpace'] ?? null) as $name => $one) {
             $spaces .= \sprintf(' /%s %s', PdfName::escape($name), $this->written($one));
         }

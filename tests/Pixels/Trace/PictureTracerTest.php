@@ -4,14 +4,31 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Pixels\Trace;
 
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Measure\Ppi;
+use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Output\FileFormat;
+use Snugfit\Core\Product\Bleed;
+use Snugfit\Core\Recipe\Enlarge;
+use Snugfit\Core\Recipe\Frame;
+use Snugfit\Core\Recipe\PdfPage;
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Trace\ArcSegment;
 use Snugfit\Core\Trace\Border;
 use Snugfit\Core\Trace\ImpossibleTrace;
 use Snugfit\Core\Trace\LineSegment;
+use Snugfit\Core\Trace\OutlineChange;
+use Snugfit\Core\Trace\OutlineChanger;
+use Snugfit\Core\Trace\OutlineFormat;
 use Snugfit\Core\Trace\TraceGround;
 use Snugfit\Core\Trace\TraceSettings;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
+use Snugfit\Pixels\PrintFileMaker;
 use Snugfit\Pixels\Reading\Master;
+use Snugfit\Pixels\Trace\OutlineFile;
 use Snugfit\Pixels\Trace\PictureTracer;
 use Snugfit\Pixels\Trace\TracedPicture;
 use Snugfit\Pixels\Vips\Image;
@@ -173,6 +190,37 @@ final class PictureTracerTest extends PixelTestCase
         $ours = $this->drawn($svg, 4)->flatten([255.0, 255.0, 255.0]);
         self::assertSame((string) $ours->size(), (string) $other->size());
         self::assertLessThan(0.3, $ours->coloursOff($other)->average());
+    }
+
+    /** Ghostscript makes a plate of each ink that a PDF names. */
+    public function test_a_spot_colour_is_a_plate_of_its_own_in_what_is_taken_away_and_in_print_files(): void
+    {
+        $traced = $this->trace($this->picture160(self::SHAPES));
+        $blue = array_values(array_filter(array_column($traced->outlines->paints, 'colour'), static fn (string $one): bool => hexdec(substr($one, 0, 2)) < 0x20 && hexdec(substr($one, 4)) > 0x50))[0] ?? self::fail('The disc is blue.');
+        $named = OutlineChanger::change($traced->outlines, [OutlineChange::colour($blue, $blue, 'Tern (blue) № 2')]);
+        OutlineFile::write($named, false, OutlineFormat::Pdf, $this->folder.'/out.pdf');
+        OutlineFile::write($named, false, OutlineFormat::Svg, $this->folder.'/out.svg');
+        self::assertStringContainsString('<title>Tern (blue) № 2</title>', (string) file_get_contents($this->folder.'/out.svg'));
+        $master = Master::open($this->folder.'/out.svg');
+        $size = $master->size();
+        $recipe = new Recipe(
+            new Frame($size, PixelWindow::whole($size)),
+            new Enlarge(new UpscaleSettings(UpscaleMethod::Lanczos), new PixelSize(800, 600)),
+            new Write(FileFormat::Pdf, Ppi::of(100), 8, false, page: new PdfPage(PrintSize::inches(8, 6), Bleed::none(), false), lines: true),
+        );
+        PrintFileMaker::in($this->folder.'/work')->make($master, $recipe, $this->folder.'/print.pdf');
+        foreach (['out' => 288, 'print' => 60] as $file => $resolution) {
+            self::assertStringNotContainsString('image', $this->tool('pdfimages', '-list', "$file.pdf"));
+            $this->tool('gs', '-q', '-dSAFER', '-dBATCH', '-dNOPAUSE', '-sDEVICE=tiffsep', "-r$resolution", "-sOutputFile=$file-plate.tif", "$file.pdf");
+            $plates = array_map(basename(...), glob($this->folder."/$file-plate(*Tern*).tif") ?: []);
+            self::assertCount(1, $plates, $file);
+            // Ink is black: a ring of 31.3 and 12 px of the picture's 160 × 120.
+            $ink = 1 - (float) $this->tool('convert', $plates[0], '-colorspace', 'gray', '-format', '%[fx:mean]', 'info:');
+            self::assertEqualsWithDelta(\M_PI * (31.3 ** 2 - 12 ** 2) / (160 * 120), $ink, 0.006, $file);
+            $page = $this->tool('pdftoppm', '-r', (string) $resolution, '-png', '-singlefile', "$file.pdf", "$file-page");
+            $colour = $this->tool('convert', "$file-page.png", '-crop', '1x1+'.(int) (0.2 * 160 * $resolution / ('out' === $file ? 96 : 20)).'+'.(int) (52 / 120 * 120 * $resolution / ('out' === $file ? 96 : 20)), '-format', '%[hex:p{0,0}]', 'info:');
+            self::assertSame(strtoupper($blue), substr($colour, 0, 6), $file.$page);
+        }
     }
 
     public function test_what_is_no_drawing_is_told_and_made_only_where_it_is_asked_for(): void
