@@ -29,6 +29,9 @@ final class TileCommand extends Command
     private const FAILED = 2;
     private const REFUSED = 3;
 
+    /** How high a strip is where nobody says: enough to judge by, and several go on a sheet. */
+    private const STRIP = '60mm';
+
     public function __construct(private readonly PixelProcessPool $processes)
     {
         parent::__construct();
@@ -40,7 +43,9 @@ final class TileCommand extends Command
             ->addArgument('out', InputArgument::REQUIRED, 'The PDF to write')
             ->addOption('paper', null, InputOption::VALUE_REQUIRED, 'a4, letter, or a size like 210x297mm', 'a4')
             ->addOption('margin', null, InputOption::VALUE_REQUIRED, 'That the printer does not reach', '10mm')
-            ->addOption('overlap', null, InputOption::VALUE_REQUIRED, 'That each sheet repeats of the one before', '10mm');
+            ->addOption('overlap', null, InputOption::VALUE_REQUIRED, 'That each sheet repeats of the one before', '10mm')
+            ->addOption('strip', null, InputOption::VALUE_OPTIONAL, 'Only a strip of its own pixels on one sheet, so high', false)
+            ->addOption('at', null, InputOption::VALUE_REQUIRED, 'Where the strip\'s middle lies, in shares of the print', '0.5,0.5');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -59,6 +64,8 @@ final class TileCommand extends Command
                 Length::parse($option->text('overlap') ?? '10mm', Unit::Millimetre),
                 pathinfo($in, \PATHINFO_FILENAME),
                 $out,
+                $input->hasParameterOption('--strip') ? Length::parse($option->text('strip') ?? self::STRIP, Unit::Millimetre) : null,
+                ...self::place($option->text('at') ?? ''),
             );
         } catch (\InvalidArgumentException $e) {
             return WrongUsage::say($output, $e->getMessage());
@@ -80,6 +87,17 @@ final class TileCommand extends Command
         )));
 
         return Command::SUCCESS;
+    }
+
+    /** @return array{float, float} */
+    private static function place(string $text): array
+    {
+        $shares = array_map(trim(...), explode(',', $text));
+        $isPlace = 2 === \count($shares) && is_numeric($shares[0]) && is_numeric($shares[1]) && min($shares) >= 0 && max($shares) <= 1;
+
+        return $isPlace
+            ? [(float) $shares[0], (float) $shares[1]]
+            : throw new \InvalidArgumentException(\sprintf('--at takes two shares from 0 to 1, like 0.3,0.6; not "%s".', $text));
     }
 
     private static function paper(string $text): PrintSize

@@ -85,6 +85,17 @@ test('a print is shown in scenes, hung by mouse and keys, undone, and a photo be
   await page.getByRole('button', { name: 'Keep the scene' }).click();
   await page.waitForURL(/\/scenes$/);
   await expect(page.getByText('Quay')).toBeVisible();
+  // The same photo as one of a cup, with a picture that says where prints are seen.
+  await page.getByRole('link', { name: 'Change' }).click();
+  await expect(page.getByLabel('From above')).toBeHidden();
+  await page.getByLabel('Prints', { exact: true }).selectOption({ label: 'go round a mug' });
+  await page.getByLabel('From above').fill('12°');
+  await page.getByLabel('Width').fill('8 cm');
+  const mask = page.locator('[data-part="mask"]');
+  await mask.getByLabel('Mask').setInputFiles(good()[0]);
+  await expect(mask.getByText('Given')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the scene' }).click();
+  await page.waitForURL(/\/scenes$/);
   await page.getByRole('button', { name: 'Delete' }).click();
   await expect(page.getByText('Quay')).toHaveCount(0);
 });

@@ -41,6 +41,23 @@ final class TileCommandTest extends CommandTestCase
         self::assertLessThan(0.02, (float) $this->tool('convert', 'own.png', 'drawn.png', '-metric', 'RMSE', '-compare', '-format', '%[distortion]', 'info:'));
     }
 
+    public function test_a_strip_has_the_print_s_own_pixels_at_their_true_size(): void
+    {
+        // 500 × 400 mm at 100 ppi: 277 mm of a sheet are printed, which is 1,090 px; 60 mm are 236.
+        $this->tool('convert', '-size', '1969x1575', 'plasma:navy-orange', '-seed', '3', '-units', 'PixelsPerInch', '-density', '100', '-quality', '100', 'print.jpg');
+        foreach ([[['--strip'], 440, 670], [['--strip=60mm', '--at=1,0.25'], 879, 276]] as [$how, $x, $y]) {
+            $process = $this->snugfit('tile', 'print.jpg', 'strip.pdf', ...$how);
+            self::assertSame(0, $process->getExitCode(), $process->getErrorOutput());
+            self::assertMatchesRegularExpression('/Page size:\s+841\.8\d+ x 595\.2\d+ pts \(A4\)/', $this->tool('pdfinfo', 'strip.pdf'));
+            $this->tool('pdfimages', '-all', 'strip.pdf', 's');
+            self::assertSame('1090x236', $this->tool('identify', '-format', '%wx%h', 's-000.jpg'));
+            self::assertLessThan(0.018, (float) $this->tool('convert', '(', 'print.jpg', '-crop', "1090x236+$x+$y", '+repage', ')', 's-000.jpg', '-metric', 'RMSE', '-compare', '-format', '%[distortion]', 'info:'));
+            self::assertStringContainsString('at its true size', $this->tool('pdftotext', 'strip.pdf', '-'));
+        }
+        self::assertSame(1, $this->snugfit('tile', 'print.jpg', 'strip.pdf', '--strip', '--at=2,0')->getExitCode());
+        self::assertSame(3, $this->snugfit('tile', 'print.jpg', 'strip.pdf', '--strip', '--margin=120mm')->getExitCode());
+    }
+
     public function test_what_cannot_be_laid_out_is_refused(): void
     {
         $this->tool('convert', '-size', '900x600', 'xc:navy', '-units', 'PixelsPerInch', '-density', '5', 'huge.jpg');

@@ -34,5 +34,16 @@ final class BookletTest extends ShopTestCase
         }
         $this->browser->request('GET', "/batches/{$batch->id()}/booklet-a4.pdf");
         self::assertResponseStatusCodeSame(404);
+
+        // Each of them on paper from the printer on the desk: 108 × 158 mm go on one sheet, or as a strip of 60 mm.
+        foreach (['On sheets of A4' => [1, 'A4'], 'A strip on letter' => [1, 'letter']] as $label => [$pages, $paper]) {
+            $this->browser->request('GET', $page->selectLink($label)->attr('href') ?? '');
+            $answer = $this->browser->getResponse();
+            self::assertInstanceOf(BinaryFileResponse::class, $answer, $label);
+            self::assertStringContainsString('attachment', (string) $answer->headers->get('Content-Disposition'));
+            $info = (new Process(['pdfinfo', $answer->getFile()->getPathname()]))->mustRun()->getOutput();
+            self::assertMatchesRegularExpression("/Pages:\\s+$pages/", $info);
+            self::assertStringContainsString("($paper)", $info);
+        }
     }
 }

@@ -65,7 +65,7 @@ final readonly class EnlargerQuality implements Measurement
         } else {
             $photos = array_map(static fn (string $name): Image => self::photo($name), self::NAMES);
             $this->table($say, 'photographs ×2', $photos, 1, null, ['faithful', 'faithful best', 'quick', 'mending']);
-            $this->table($say, 'photographs ×4', $photos, 2, null, ['faithful', 'quick', 'mending']);
+            $this->table($say, 'photographs ×4', $photos, 2, null, ['faithful', 'quick', 'mending', 'textured 60']);
             $this->table($say, '×2 after JPEG quality 50', $photos, 1, 50, ['faithful', 'mending 50', 'mending']);
             $this->table($say, '×2 after JPEG quality 80', $photos, 1, 80, ['faithful', 'mending 50', 'mending']);
         }
@@ -134,7 +134,7 @@ final readonly class EnlargerQuality implements Measurement
         $picture = self::drawing(3)->copyToMemory();
         // As workers do.
         Vips::useThreads(1);
-        foreach (['quick', 'faithful', 'mending', 'mending 50', 'faithful best'] as $way) {
+        foreach (['quick', 'faithful', 'mending', 'mending 50', 'textured 60', 'faithful best'] as $way) {
             $doubler = new NetworkUpscaler(self::way($way));
             [$rates, $shares] = [[], []];
             // Each between two of the bare network: other work on the machine comes and goes.

@@ -9,6 +9,7 @@ use Snugfit\Core\Fit\PlacementReason;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Upscale\UpscaleMethod;
 
 /** One placement in a manifest: what was wanted, and what became of it. */
 final readonly class ManifestEntry
@@ -46,9 +47,19 @@ final readonly class ManifestEntry
             $recipe?->hash(),
             null,
             PreflightResult::None,
-            PlacementReason::of($placement),
+            PlacementReason::of($placement).self::texture($recipe),
             $piece,
         );
+    }
+
+    /** Fine change that no picture held is said where it was added. */
+    private static function texture(?Recipe $recipe): string
+    {
+        $settings = $recipe?->enlarge->settings;
+        $isTextured = null !== $recipe && UpscaleMethod::Textured === $settings?->method && $settings->strength > 0
+            && $recipe->enlarge->passesFrom($recipe->frame->crop->size())->passes > 0;
+
+        return $isTextured ? \sprintf(' Given texture that the picture does not hold, by %d%%.', $settings->strength) : '';
     }
 
     public function delivered(string $path, PrintFileFacts $found, float $ppi): self

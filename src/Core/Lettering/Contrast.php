@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Lettering;
 
+use Snugfit\Core\Measure\SrgbCurve;
+
 /** How well words stand out from what lies below (WCAG 2.2, "contrast ratio" and "relative luminance"): 1 not at all, 21 at most. */
 final class Contrast
 {
@@ -24,11 +26,7 @@ final class Contrast
     /** @param array{float, float, float} $rgb sRGB, 0 to 255 */
     public static function luminance(array $rgb): float
     {
-        [$red, $green, $blue] = array_map(static function (float $value): float {
-            $share = $value / 255;
-
-            return $share <= 0.04045 ? $share / 12.92 : (($share + 0.055) / 1.055) ** 2.4;
-        }, $rgb);
+        [$red, $green, $blue] = array_map(static fn (float $value): float => SrgbCurve::light($value / 255), $rgb);
 
         return 0.2126 * $red + 0.7152 * $green + 0.0722 * $blue;
     }

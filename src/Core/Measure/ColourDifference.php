@@ -70,11 +70,7 @@ final class ColourDifference
      */
     public static function labOf(float $red, float $green, float $blue): array
     {
-        [$red, $green, $blue] = array_map(static function (float $level): float {
-            $share = $level / 255;
-
-            return $share <= 0.04045 ? $share / 12.92 : (($share + 0.055) / 1.055) ** 2.4;
-        }, [$red, $green, $blue]);
+        [$red, $green, $blue] = array_map(static fn (float $level): float => SrgbCurve::light($level / 255), [$red, $green, $blue]);
         $f = array_map(
             static fn (float $value, float $white): float => ($share = $value / $white) > 216 / 24389
                 ? $share ** (1 / 3)

@@ -38,13 +38,45 @@ final readonly class TilePlan
         return \count($plan->tiles) <= self::MOST ? $plan : throw ImpossibleTiles::tooMany(\count($plan->tiles), self::MOST);
     }
 
+    /**
+     * A strip out of it on one sheet, as long as the paper lets it: to hold beside the print.
+     *
+     * @param float $across where its middle lies, in shares of the print
+     *
+     * @throws ImpossibleTiles
+     */
+    public static function strip(PixelSize $print, Ppi $ppi, PrintSize $paper, Length $margin, Length $height, float $across, float $down): self
+    {
+        $lying = $paper->width->isLongerThan($paper->height) ? $paper : $paper->turned();
+        [$wide, $high] = self::reached($lying, $margin, $ppi);
+        $width = min($wide, $print->width);
+        $height = min($high, $print->height, max(1, self::pixels($height->inMillimetres(), $ppi)));
+        if ($wide < 1 || $high < 1) {
+            throw ImpossibleTiles::nothingLeft();
+        }
+        $start = static fn (float $share, int $of, int $length): int => max(0, min($of - $length, (int) round($share * $of - $length / 2)));
+        $window = new PixelWindow($start($across, $print->width, $width), $start($down, $print->height, $height), $width, $height);
+
+        return new self([new Tile(1, 1, $window)], 1, 1, $lying, $margin);
+    }
+
+    /** @return array{int, int} the pixels of a print that a printer reaches on a sheet */
+    private static function reached(PrintSize $paper, Length $margin, Ppi $ppi): array
+    {
+        $edges = 2 * $margin->inMillimetres();
+
+        return [self::pixels($paper->width->inMillimetres() - $edges, $ppi), self::pixels($paper->height->inMillimetres() - $edges, $ppi)];
+    }
+
+    private static function pixels(float $millimetres, Ppi $ppi): int
+    {
+        return (int) floor($millimetres / 25.4 * $ppi->value);
+    }
+
     private static function grid(PixelSize $print, Ppi $ppi, PrintSize $paper, Length $margin, Length $overlap): self
     {
-        $pixels = static fn (float $millimetres): int => (int) floor($millimetres / 25.4 * $ppi->value);
-        $edges = 2 * $margin->inMillimetres();
-        $wide = $pixels($paper->width->inMillimetres() - $edges);
-        $high = $pixels($paper->height->inMillimetres() - $edges);
-        $again = $pixels($overlap->inMillimetres());
+        [$wide, $high] = self::reached($paper, $margin, $ppi);
+        $again = self::pixels($overlap->inMillimetres(), $ppi);
         if ($wide <= 2 * $again || $high <= 2 * $again) {
             throw ImpossibleTiles::nothingLeft();
         }

@@ -46,7 +46,7 @@ final readonly class KeptOffTexture
         $radius = max(self::LEAST_RADIUS, min(self::MOST_RADIUS, self::RADIUS * $half / $size->longSide()));
         $aside = self::ASIDE * $half;
         [$x, $y] = [($box->x + $box->width / 2) * $size->width, ($box->y + $box->height / 2) * $size->height];
-        $along = max($width, $height) / 2 - $aside;
+        $along = max($width, $height) / 2;
         $stroke = static function (float $off) use ($isWide, $along, $x, $y, $size, $radius): BrushStroke {
             $at = static fn (float $way): array => $isWide
                 ? [($x + $way) / $size->width, ($y + $off) / $size->height]

@@ -27,7 +27,7 @@ final class NetworkUpscaler implements TileUpscaler
     private const MARGIN = 8;
     private const MARGIN_QUICK = 6;
     private const MARGIN_MENDING = 24;
-    private const MARGIN_TEXTURED = 10;
+    private const MARGIN_TEXTURED = 9;
 
     /** The mending network looks at squares of so many pixels, which begin where the picture does. */
     private const SQUARE_MENDING = 2;

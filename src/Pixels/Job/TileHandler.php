@@ -42,7 +42,9 @@ final readonly class TileHandler implements PixelJobHandler
     {
         $ppi = Ppi::of($this->files->read($job->file)->ppiAcross);
         $image = PlainJpeg::flat(PrintFileReader::picture($picture, false));
-        $plan = TilePlan::of($image->size(), $ppi, $job->paper, $job->margin, $job->overlap);
+        $plan = null === $job->strip
+            ? TilePlan::of($image->size(), $ppi, $job->paper, $job->margin, $job->overlap)
+            : TilePlan::strip($image->size(), $ppi, $job->paper, $job->margin, $job->strip, $job->across, $job->down);
         PdfSheets::make($job->target, static function (string $folder) use ($plan, $ppi, $image, $job): array {
             $sheets = [];
             foreach ($plan->tiles as $i => $tile) {
@@ -88,7 +90,9 @@ final readonly class TileHandler implements PixelJobHandler
             $tile->window->size(),
             $image->bands(),
             $lines,
-            \sprintf('%s: row %d of %d, column %d of %d', $job->title, $tile->row, $plan->rows, $tile->column, $plan->columns),
+            null === $job->strip
+                ? \sprintf('%s: row %d of %d, column %d of %d', $job->title, $tile->row, $plan->rows, $tile->column, $plan->columns)
+                : \sprintf('%s: a strip of its own pixels, at its true size', $job->title),
             [$cutLeft, $cutBottom, $cutRight, $cutTop],
         );
     }

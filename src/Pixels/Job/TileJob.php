@@ -8,7 +8,7 @@ use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\Length;
 use Snugfit\Core\Measure\PrintSize;
 
-/** Lay a print file at its true size over sheets of smaller paper. */
+/** Lay a print file at its true size over sheets of smaller paper, or a strip of it on one. */
 final readonly class TileJob implements PixelJob
 {
     private const MOST_SECONDS = 900.0;
@@ -21,6 +21,11 @@ final readonly class TileJob implements PixelJob
         /** What stands at each sheet's foot, before its place. */
         public string $title,
         public string $target,
+        /** Of a strip out of it, on one sheet, how high that is; null for all of it. */
+        public ?Length $strip = null,
+        /** Where the strip's middle lies, in shares of the print. */
+        public float $across = 0.5,
+        public float $down = 0.5,
     ) {
     }
 
@@ -40,6 +45,9 @@ final readonly class TileJob implements PixelJob
             Length::millimetres($job->float('overlap')),
             $job->string('title'),
             JobPath::in($job, 'target'),
+            $job->has('strip') ? Length::millimetres($job->float('strip')) : null,
+            $job->optionalFloat('across') ?? 0.5,
+            $job->optionalFloat('down') ?? 0.5,
         );
     }
 
@@ -52,6 +60,9 @@ final readonly class TileJob implements PixelJob
             'overlap' => $this->overlap->inMillimetres(),
             'title' => $this->title,
             'target' => JobPath::encoded($this->target),
+            ...null === $this->strip
+                ? []
+                : ['strip' => $this->strip->inMillimetres(), 'across' => $this->across, 'down' => $this->down],
         ];
     }
 

@@ -7,6 +7,7 @@ namespace Snugfit\Pixels\Scene;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\Rounding;
+use Snugfit\Core\Measure\SrgbCurve;
 use Snugfit\Core\Repair\Stroke;
 use Snugfit\Core\Scene\ImpossibleScene;
 use Snugfit\Core\Scene\PhotographedCloth;
@@ -117,8 +118,7 @@ final readonly class PhotoScene
         $hex = '';
         foreach ([0, 1, 2] as $band) {
             $mean = $linear->extractBands($band, 1)->multipliedBy($weight)->average() / $share;
-            $encoded = $mean <= 0.0031308 ? 12.92 * $mean : 1.055 * max(0.0, $mean) ** (1 / 2.4) - 0.055;
-            $hex .= \sprintf('%02x', max(0, min(255, Rounding::toWhole(255 * $encoded))));
+            $hex .= \sprintf('%02x', max(0, min(255, Rounding::toWhole(255 * SrgbCurve::encoded(max(0.0, $mean))))));
         }
 
         return $hex;

@@ -7,6 +7,7 @@ namespace Snugfit\Pixels\Scene;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Measure\PrintSize;
+use Snugfit\Core\Measure\SrgbCurve;
 use Snugfit\Core\Scene\ClothSurface;
 use Snugfit\Core\Scene\FlatSurface;
 use Snugfit\Core\Scene\GuidePlan;
@@ -203,7 +204,7 @@ final readonly class SceneRenderer
         $picture = $folder->picture(SceneFolder::LIGHT, $size);
         $levels = '';
         for ($i = 0; $i < 256; ++$i) {
-            $linear = $folder->scene->mostLight * self::linear($i / 255);
+            $linear = $folder->scene->mostLight * SrgbCurve::light($i / 255);
             $rest = 1 - self::SHOULDER;
             $levels .= pack('g', $linear <= self::SHOULDER ? $linear : 1 - $rest * exp(-($linear - self::SHOULDER) / $rest));
         }
@@ -215,19 +216,13 @@ final readonly class SceneRenderer
             : $light->copyToMemory()->stretched($size);
     }
 
-    /** Of an encoded level, both from 0 to 1 (IEC 61966-2-1). */
-    private static function linear(float $level): float
-    {
-        return $level <= 0.04045 ? $level / 12.92 : (($level + 0.055) / 1.055) ** 2.4;
-    }
-
     /** Wall or cloth in another colour. */
     private static function painted(Image $plate, Image $cover, Scene $scene, ?string $colour): Image
     {
         if (null === $colour || null === $scene->colour || $colour === $scene->colour) {
             return $plate;
         }
-        $linear = static fn (string $pair): float => self::linear((float) hexdec($pair) / 255);
+        $linear = static fn (string $pair): float => SrgbCurve::light((float) hexdec($pair) / 255);
         [$new, $old] = [array_map($linear, str_split($colour, 2)), array_map($linear, str_split($scene->colour, 2))];
         $change = static fn (int $band): float => $new[$band] / max(0.002, $old[$band]) - 1;
         $bands = array_map(static fn (int $band): Image => $cover->linear($change($band), 1.0), [0, 1, 2]);

@@ -4,10 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Web\Parcels;
 
-use Snugfit\Core\Product\Product;
 use Snugfit\Core\Scene\PreviewFormat;
-use Snugfit\Pixels\Job\BookletJob;
-use Snugfit\Pixels\Job\BookletPage;
 use Snugfit\Shop\DeliveredFile;
 use Snugfit\Shop\DeliveryFreshness;
 use Snugfit\Shop\DeliveryStore;
@@ -19,7 +16,6 @@ use Snugfit\Shop\FileStore;
 use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Shop\StoredZip;
-use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Proof\ProofSheet;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -172,33 +168,6 @@ final class ParcelsController extends AbstractController
             'Content-Type' => 'application/pdf',
             'Content-Disposition' => HeaderUtils::makeDisposition('attachment', \sprintf('proof-sheet-%s.pdf', $batch->number())),
         ]);
-    }
-
-    /** Every picture on one product as pages of one PDF, in their order, with its trim and bleed. */
-    #[Route('/batches/{batch<\d+>}/booklet-{product}.pdf', name: 'parcel_booklet', methods: ['GET'])]
-    public function booklet(Batch $batch, Product $product, PixelProcessPool $processes): Response
-    {
-        $of = array_filter($this->deliveries->latest($batch), static fn (PrintFile $one): bool => $product->code === $one->productCode());
-        $standing = array_values(array_filter($of, $this->deliveries->isIntact(...)));
-        if ([] === $standing) {
-            throw $this->createNotFoundException('Nothing of this product is delivered.');
-        }
-        usort($standing, static fn (PrintFile $a, PrintFile $b): int => strnatcasecmp((string) $a->path(), (string) $b->path()));
-        $pages = array_map(fn (PrintFile $one): BookletPage => new BookletPage(
-            $this->store->path($this->deliveries->key($batch, (string) $one->path())),
-            $product->orientation()->value === $one->wanted()->orientation ? $product->bleed : $product->turned()->bleed,
-        ), $standing);
-        $sums = array_map(static fn (PrintFile $one): string => (string) $one->found()?->sha256, $standing);
-        $bleeds = array_map(static fn (BookletPage $page): mixed => $page->toArray()['bleed'], $pages);
-        $key = \sprintf('patches/booklet-%s.pdf', hash('sha256', json_encode([$sums, $bleeds], \JSON_THROW_ON_ERROR)));
-        if (!$this->store->has($key)) {
-            $processes->start(new BookletJob($pages, $this->store->path($key)))->facts();
-        }
-
-        $name = \sprintf('booklet-%s-%s.pdf', $batch->number(), $product->code);
-
-        return (new BinaryFileResponse($this->store->path($key), headers: ['Content-Type' => 'application/pdf'], public: false))
-            ->setContentDisposition(ResponseHeaderBag::DISPOSITION_ATTACHMENT, $name);
     }
 
     /** All files, the manifest and the proof sheet as a ZIP, sent while it is packed: nothing is built on disk first. */

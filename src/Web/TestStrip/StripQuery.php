@@ -18,6 +18,9 @@ final readonly class StripQuery
     private const MOST_COLUMNS = 8;
     private const MOST_SPOTS = 12;
 
+    /** Per cent of texture that is shown first: as a print looks at arm's length, without drawing the eye (by eye). */
+    private const TEXTURE = 60;
+
     /** How far one sits from a screen, in centimetres (common practice). */
     private const SCREEN = 50.0;
 
@@ -128,7 +131,10 @@ final readonly class StripQuery
             Kind::LineArt => [UpscaleMethod::Mitchell, UpscaleMethod::Faithful, UpscaleMethod::Drawn],
             Kind::PixelArt => [UpscaleMethod::Mitchell, UpscaleMethod::Nearest],
         };
-        $choices = array_map(static fn (UpscaleMethod $way): UpscaleSettings => new UpscaleSettings($way), $ways);
+        $choices = array_map(
+            static fn (UpscaleMethod $way): UpscaleSettings => new UpscaleSettings($way, UpscaleMethod::Textured === $way ? self::TEXTURE : 100),
+            $ways,
+        );
         $isThere = [] !== array_filter($choices, static fn (UpscaleSettings $one): bool => $one->code() === $current->code());
 
         return $isThere ? $choices : [...$choices, $current];

@@ -43,10 +43,10 @@ final class UpscaleSettingsTest extends TestCase
 
     public function test_a_choice_is_written_in_a_word_and_read_again(): void
     {
-        foreach ([new UpscaleSettings(UpscaleMethod::Faithful), new UpscaleSettings(UpscaleMethod::Mending, 35), new UpscaleSettings(UpscaleMethod::Mending, 0), new UpscaleSettings(UpscaleMethod::Drawn, 100, Effort::Best), new UpscaleSettings(UpscaleMethod::Mending, 50, Effort::Quick), new UpscaleSettings(UpscaleMethod::Rebuilt)] as $choice) {
+        foreach ([new UpscaleSettings(UpscaleMethod::Faithful), new UpscaleSettings(UpscaleMethod::Mending, 35), new UpscaleSettings(UpscaleMethod::Mending, 0), new UpscaleSettings(UpscaleMethod::Drawn, 100, Effort::Best), new UpscaleSettings(UpscaleMethod::Mending, 50, Effort::Quick), new UpscaleSettings(UpscaleMethod::Rebuilt), new UpscaleSettings(UpscaleMethod::Textured, 60)] as $choice) {
             self::assertEquals($choice, UpscaleSettings::ofCode($choice->code()));
         }
-        foreach (['', 'wizardry', 'faithful-', 'lanczos-best', 'mending-101', 'faithful-fast', '../faithful'] as $nonsense) {
+        foreach (['', 'wizardry', 'faithful-', 'lanczos-best', 'mending-101', 'faithful-fast', '../faithful', 'textured-best'] as $nonsense) {
             self::assertNull(UpscaleSettings::ofCode($nonsense), $nonsense);
         }
         $this->expectException(ImpossibleUpscale::class);
