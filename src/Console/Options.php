@@ -201,7 +201,9 @@ final readonly class Options
         }
 
         if (Effort::Best === $effort && !$way->hasBest()) {
-            throw new \InvalidArgumentException(\sprintf('--best takes the mean of several results, which leaves nothing of %s.', $way->label()));
+            throw new \InvalidArgumentException(
+                \sprintf('--best takes the mean of several results, which leaves nothing of %s.', $way->label()),
+            );
         }
 
         return new UpscaleSettings($way, (int) ($strength ?? 100), $effort);

@@ -1,6 +1,6 @@
 """Writes the trained networks as ONNX graphs that the application runs, and one file with the weights of all of them.
 
-Usage: export.py WEIGHTS TARGET, two folders.
+Usage: export.py WEIGHTS TARGET [NAME …], two folders; with names, only these are written, beside what is in TARGET.
 """
 import json
 import os
@@ -13,7 +13,7 @@ from onnx.external_data_helper import set_external_data
 
 import network as networks
 from evidence import Evidence
-from network import Best, Blend, Difference, Snap, Way
+from network import Best, Blend, Difference, Snap, Textured, Way
 
 
 SNAP_MARGIN = 8  # px: what a network for drawings needs round a piece
@@ -24,9 +24,21 @@ class Weights:
     NAME = 'networks.weights'
     LEAST = 1024  # bytes; less stays in its graph
 
-    def __init__(self, folder):
-        self.file = open(os.path.join(folder, self.NAME), 'wb')
+    def __init__(self, folder, adds):
+        """`adds`: to what graphs in the folder refer to already."""
+        path = os.path.join(folder, self.NAME)
         self.places = {}
+        for graph in sorted(os.listdir(folder)) if adds else []:
+            if not graph.endswith('.onnx'):
+                continue
+            for weight in onnx.load(os.path.join(folder, graph), load_external_data=False).graph.initializer:
+                if weight.data_location != onnx.TensorProto.EXTERNAL:
+                    continue
+                place = {one.key: one.value for one in weight.external_data}
+                with open(os.path.join(folder, place['location']), 'rb') as file:
+                    file.seek(int(place['offset']))
+                    self.places[file.read(int(place['length']))] = int(place['offset'])
+        self.file = open(path, 'ab' if adds else 'wb')
 
     def take(self, path):
         """Moves a graph's weights here."""
@@ -91,10 +103,11 @@ def snap(target):
         export(Snap(SNAP_MARGIN), os.path.join(target, 'snap' + kind + '.onnx'), inputs, 'snapped', sides)
 
 
-def main(weights, target):
+def main(weights, target, *names):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)['networks']
-    made, store = {}, Weights(target)
+    made, store = {}, Weights(target, bool(names))
+    asked = lambda name: not names or name in names
     for name, one in settings.items():
         if '-' in name:
             continue  # what another begins from
@@ -104,9 +117,17 @@ def main(weights, target):
             continue
         made[name] = networks.of(one, padded=False)
         made[name].load_state_dict(torch.load(path))
+        if name == 'textured' or not asked(name):
+            continue
         write(Way(made[name]), target, name, store)
         if name != 'quick':
             write(Best(made[name]), target, name + '-best', store)
+    if 'textured' in made and asked('textured'):
+        plain = networks.of(settings['faithful'], padded=False)
+        plain.load_state_dict(torch.load(os.path.join(weights, settings['textured']['from'] + '.pt')))
+        write(Textured(plain, made['textured']), target, 'textured', store, 'share')
+    if names:
+        return
     if 'mending' in made:
         write(Blend(made['faithful'], made['mending']), target, 'mending-blend', store, 'share')
     evidence(weights, target, store)
@@ -118,4 +139,4 @@ def main(weights, target):
 
 if __name__ == '__main__':
     os.makedirs(sys.argv[2], exist_ok=True)
-    main(*sys.argv[1:3])
+    main(*sys.argv[1:])

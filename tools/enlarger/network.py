@@ -1,4 +1,6 @@
 """The network: plain 3x3 convolutions that learn what a bicubic enlargement x2 misses."""
+import math
+
 import torch
 import torch.nn as nn
 import torch.nn.functional as F
@@ -63,6 +65,78 @@ class Network(nn.Module):
                 y = y + first
             y = F.relu(y)
         return F.pixel_shuffle(self.tail(y) + self.plain(x), 2)
+
+
+def oriented(ways, radius=4, wave=2.8, across=1.0, along=2.2):
+    """Filters of unit energy for what is finer than a source could hold: strands of so many directions, and grain of none."""
+    places = torch.arange(-radius, radius + 1).float()
+    y, x = torch.meshgrid(places, places, indexing='ij')
+    filters = []
+    for number in range(ways):
+        turn = math.pi * number / ways
+        over, down = x * math.cos(turn) + y * math.sin(turn), y * math.cos(turn) - x * math.sin(turn)
+        filters.append(torch.exp(-over ** 2 / (2 * across ** 2) - down ** 2 / (2 * along ** 2)) * torch.cos(2 * math.pi * over / wave))
+    soft = torch.exp(-(x ** 2 + y ** 2) / (2 * .8 ** 2))
+    grain = -soft / soft.sum()
+    grain[radius, radius] += 1
+    filters = torch.stack([*filters, grain])
+    filters = filters - filters.mean((1, 2), keepdim=True)
+    return (filters / filters.square().sum((1, 2), keepdim=True).sqrt()).unsqueeze(1)
+
+
+class TextureNetwork(nn.Module):
+    """RGB 0..1 [n, 3, h, w] to texture that is laid on its enlargement, [n, 1, 2h, 2w]: strands and grain by chance, as strong and
+    in such directions as the layers say. Reduced again it is nothing, so no colour and no shape moves.
+
+    Chance is worked out of the pixels themselves: the same picture gives the same, however it is cut, and where all pixels are
+    alike there is none.
+    """
+    GRAIN = 4  # numbers by chance for a pixel of the input: one for each that is made of it
+    PRIME = 4093.  # its square is less than 2 ** 24, so that floats hold all of it exactly, whatever they are summed by first
+    WAYS = 8
+
+    def __init__(self, features, layers, padded=True):
+        super().__init__()
+        self.layers = nn.ModuleList([nn.Conv2d(features if number else 4, features, 3, padding=1) for number in range(layers)])
+        self.tail = nn.Conv2d(features, self.WAYS + 1, 3, padding=1)
+        for layer in self.layers:
+            nn.init.kaiming_normal_(layer.weight, nonlinearity='relu')
+            nn.init.zeros_(layer.bias)
+        nn.init.normal_(self.tail.weight, std=1e-2)
+        nn.init.zeros_(self.tail.bias)
+        chance = torch.Generator().manual_seed(11)
+        self.register_buffer('mixing', torch.randint(-31, 32, (self.GRAIN, 3, 5, 5), generator=chance).float())
+        self.register_buffer('filters', oriented(self.WAYS))
+
+    @property
+    def reach(self):
+        """How many pixels of the input one pixel of the output depends on: layers, change, evening and enlarging of strengths."""
+        return len(self.layers) + 1 + 1 + 2 + 1
+
+    def rest(self, x):
+        return x - torch.floor(x / self.PRIME) * self.PRIME
+
+    def chance(self, x):
+        """Of deviation 1, for each pixel that is made: [n, 1, 2h, 2w]."""
+        sums = F.conv2d(torch.round(x * 255), self.mixing, padding=2)
+        first = self.rest(sums + 400 * self.PRIME)
+        return F.pixel_shuffle((self.rest(first * first + first) / (self.PRIME / 2) - 1) * math.sqrt(3), 2)
+
+    def strengths(self, x):
+        """How much of each direction there is, [n, WAYS + 1, 2h, 2w]."""
+        grey = x.mean(1, keepdim=True)
+        change = (grey - F.avg_pool2d(grey, 3, 1, 1)).abs()
+        y = torch.cat((x - 0.5, 8 * change), 1)
+        for layer in self.layers:
+            y = F.relu(layer(y))
+        # Never nothing at all, else nothing would be learnt where there is none at first.
+        even = F.avg_pool2d(F.softplus(8 * self.tail(y) - 4) / 8, 5, 1, 2)
+        return F.avg_pool2d(F.interpolate(even, scale_factor=2., mode='nearest'), 3, 1, 1)
+
+    def forward(self, x):
+        strands = F.conv2d(self.chance(x), self.filters, padding=4)
+        made = (strands * self.strengths(x)).sum(1, keepdim=True)
+        return made - F.interpolate(F.avg_pool2d(made, 2), scale_factor=2., mode='nearest')
 
 
 class Block(nn.Module):
@@ -197,7 +271,7 @@ class ExactNetwork(nn.Module):
 def of(settings, padded=True):
     if 'exact' in settings:
         return ExactNetwork(settings['features'], settings['layers'], settings.get('grid', 1), padded)
-    kind = WideNetwork if settings.get('wide') else Network
+    kind = WideNetwork if settings.get('wide') else TextureNetwork if settings.get('texture') else Network
     return kind(settings['features'], settings['layers'], padded)
 
 
@@ -245,6 +319,29 @@ class Blend(Exported):
     def made(self, x, share):
         cut = self.second.margin - self.first.margin
         return self.first.made(x[:, :, cut:-cut, cut:-cut]) * (1 - share) + self.second.made(x) * share
+
+
+class Textured(Exported):
+    """Faithful, and so much texture on it where the source has fine change all over: not on flat areas, on lines and letters that
+    stand on such, nor at single edges.
+    """
+    CHANGE = 3 / 255  # between neighbours, which is more than JPEG of good quality leaves on plain areas
+    NONE, ALL = .72, .95  # of the pixels round about, from which on there is texture, and from which on there is all of it
+
+    def __init__(self, faithful, texture):
+        super().__init__()
+        self.faithful, self.texture = Way(faithful), texture
+        self.margin = texture.reach
+
+    def made(self, x, share):
+        beyond, cut = self.margin - self.faithful.margin, 2 * self.margin
+        plain = self.faithful.made(x[:, :, beyond:-beyond, beyond:-beyond])
+        grey = x.mean(1, keepdim=True)
+        change = F.max_pool2d(grey, 3, 1, 1) + F.max_pool2d(-grey, 3, 1, 1)
+        busy = F.avg_pool2d((change > self.CHANGE).to(torch.float32), 13, 1, 6)
+        soft = F.avg_pool2d(((busy - self.NONE) / (self.ALL - self.NONE)).clamp(0, 1), 3, 1, 1)
+        where = F.avg_pool2d(F.interpolate(soft, scale_factor=2., mode='nearest'), 3, 1, 1)
+        return plain + share * (where * self.texture(x))[:, :, cut:-cut, cut:-cut]
 
 
 class Difference(nn.Module):

@@ -12,7 +12,8 @@ from PIL import Image
 
 import sources
 
-SIDE = int(sys.argv[3]) if len(sys.argv) > 3 else 128  # 2 x (56 px of input + 8 px to cut a JPEG grid at any place)
+# 2 x (56 px of input + 8 px to cut a JPEG grid at any place)
+SIDE = int(sys.argv[3]) if __name__ == '__main__' and len(sys.argv) > 3 else 128
 SEED = 20261128
 
 

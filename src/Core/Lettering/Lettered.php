@@ -25,15 +25,16 @@ final readonly class Lettered
 
     public function scaled(float $times): self
     {
-        return new self(array_map(static fn (LetteredLine $line): LetteredLine => $line->scaled($times), $this->lines), $this->within?->scaled($times));
+        $lines = array_map(static fn (LetteredLine $line): LetteredLine => $line->scaled($times), $this->lines);
+
+        return new self($lines, $this->within?->scaled($times));
     }
 
     public function movedBy(float $x, float $y): self
     {
-        return new self(array_map(static fn (LetteredLine $line): LetteredLine => $line->movedBy($x, $y), $this->lines), $this->within?->movedBy(
-            (int) round($x),
-            (int) round($y),
-        ));
+        $lines = array_map(static fn (LetteredLine $line): LetteredLine => $line->movedBy($x, $y), $this->lines);
+
+        return new self($lines, $this->within?->movedBy((int) round($x), (int) round($y)));
     }
 
     /** As they are, with a line of so many pixels round them. */

@@ -45,8 +45,15 @@ final readonly class TilePlan
      *
      * @throws ImpossibleTiles
      */
-    public static function strip(PixelSize $print, Ppi $ppi, PrintSize $paper, Length $margin, Length $height, float $across, float $down): self
-    {
+    public static function strip(
+        PixelSize $print,
+        Ppi $ppi,
+        PrintSize $paper,
+        Length $margin,
+        Length $height,
+        float $across,
+        float $down,
+    ): self {
         $lying = $paper->width->isLongerThan($paper->height) ? $paper : $paper->turned();
         [$wide, $high] = self::reached($lying, $margin, $ppi);
         $width = min($wide, $print->width);

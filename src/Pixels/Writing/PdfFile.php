@@ -158,11 +158,12 @@ final class PdfFile
     {
         [$page, $unit] = [$this->page, self::unit($this->page)];
         $lines = $this->lettering?->drawing($this->place(), $this->size) ?? '';
+        $black = Profile::Coated === $this->profile ? '1 1 1 1 K' : '0 G';
         foreach ($page->marks() as $i => $mark) {
             [$x1, $y1, $x2, $y2] = array_map(static fn (float $value): string => PdfObjects::number($value / $unit), $mark);
             $lines .=
                 (0 === $i
-                    ? \sprintf("\n%s w %s", PdfObjects::number(self::HAIRLINE / $unit), Profile::Coated === $this->profile ? '1 1 1 1 K' : '0 G')
+                    ? \sprintf("\n%s w %s", PdfObjects::number(self::HAIRLINE / $unit), $black)
                     : '')."\n$x1 $y1 m $x2 $y2 l S";
         }
 

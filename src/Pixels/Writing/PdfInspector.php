@@ -112,8 +112,9 @@ final readonly class PdfInspector
                 $this->path, "$folder/strip-$y",
             );
             $strip = Image::load('tiff', "$folder/strip-$y.tif")->extractBands(0, 3);
-            $all = null === $all ? $strip : $all->embed(0, 0, new PixelSize($size->width, $y + $high), Extend::Background, [255.0, 255.0, 255.0])
-                ->insert($strip, 0, $y);
+            $all = null === $all
+                ? $strip
+                : $all->embed(0, 0, new PixelSize($size->width, $y + $high), Extend::Copy)->insert($strip, 0, $y);
         }
         $profile = $this->profile();
         if (null !== $profile) {
@@ -130,7 +131,8 @@ final readonly class PdfInspector
     public function profile(): ?string
     {
         $bytes = (string) file_get_contents($this->path);
-        if (1 !== preg_match('~\n6 0 obj\n<< /N \d /Filter /FlateDecode /Length (\d+) >>\nstream\n~', $bytes, $found, \PREG_OFFSET_CAPTURE)) {
+        $begin = '~\n6 0 obj\n<< /N \d /Filter /FlateDecode /Length (\d+) >>\nstream\n~';
+        if (1 !== preg_match($begin, $bytes, $found, \PREG_OFFSET_CAPTURE)) {
             return null;
         }
         $packed = substr($bytes, $found[0][1] + \strlen($found[0][0]), (int) $found[1][0]);

@@ -132,7 +132,10 @@ final readonly class StripQuery
             Kind::PixelArt => [UpscaleMethod::Mitchell, UpscaleMethod::Nearest],
         };
         $choices = array_map(
-            static fn (UpscaleMethod $way): UpscaleSettings => new UpscaleSettings($way, UpscaleMethod::Textured === $way ? self::TEXTURE : 100),
+            static fn (UpscaleMethod $way): UpscaleSettings => new UpscaleSettings(
+                $way,
+                UpscaleMethod::Textured === $way ? self::TEXTURE : 100,
+            ),
             $ways,
         );
         $isThere = [] !== array_filter($choices, static fn (UpscaleSettings $one): bool => $one->code() === $current->code());
