@@ -21,6 +21,7 @@ use Snugfit\Core\Recipe\Frame;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\ReferencePrint;
 use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Upscale\KeptOffTexture;
 use Snugfit\Core\Upscale\UpscaleChoice;
 use Snugfit\Core\Upscale\UpscalePlan;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -64,7 +65,7 @@ final class EnlargeCommand extends Command
                 'way',
                 null,
                 InputOption::VALUE_REQUIRED,
-                'auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest',
+                'auto, lanczos, mitchell, faithful, mending, drawn, rebuilt, textured or nearest',
                 'auto',
             )
             ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending or of textured, 0 to 100')
@@ -138,7 +139,7 @@ final class EnlargeCommand extends Command
         }
         $recipe = new Recipe(
             new Frame($facts->size, PixelWindow::whole($facts->size)),
-            new Enlarge($upscale, $to),
+            new Enlarge($upscale, $to, KeptOffTexture::in($upscale, $facts)),
             new Write(
                 $format,
                 Ppi::of($facts->ppiTag ?? self::PPI),

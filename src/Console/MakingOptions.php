@@ -42,7 +42,7 @@ final readonly class MakingOptions
             'way',
             null,
             InputOption::VALUE_REQUIRED,
-            'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt or nearest; or traced: as outlines',
+            'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt, textured or nearest; or traced: as outlines',
             'auto',
         )
             ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending or of textured, 0 to 100')
