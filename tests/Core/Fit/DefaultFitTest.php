@@ -103,7 +103,7 @@ final class DefaultFitTest extends TestCase
     {
         mt_srand(4);
         $products = array_filter(Catalogue::standard()->products, static fn ($product): bool => FitModeRule::Fill !== $product->fit->mode);
-        self::assertCount(7, $products);
+        self::assertCount(8, $products);
         foreach ($products as $product) {
             for ($i = 0; $i < 50; ++$i) {
                 $size = new PixelSize(mt_rand(1, 6000), mt_rand(1, 6000));

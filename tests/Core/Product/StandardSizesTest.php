@@ -57,7 +57,7 @@ final class StandardSizesTest extends TestCase
     public function test_everything_a_shop_offers_is_there_and_complete(): void
     {
         $catalogue = Catalogue::standard();
-        foreach (['4x6', '8x10', '24x36', '12x12', 'apparel-front', 'sticker', 'mug', 'tumbler', 'cushion', 'canvas-16x20', 'poster-18x24'] as $code) {
+        foreach (['4x6', '8x10', '24x36', '12x12', 'apparel-front', 'tote', 'sticker', 'mug', 'tumbler', 'cushion', 'canvas-16x20', 'poster-18x24'] as $code) {
             $product = $catalogue->product($code);
             self::assertNotNull($product->viewingDistance);
             self::assertNotEmpty($product->formats);

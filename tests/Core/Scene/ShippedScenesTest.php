@@ -79,7 +79,7 @@ final class ShippedScenesTest extends TestCase
                 }
             }
         }
-        self::assertSame(['apparel-front landscape', 'mug portrait', 'tumbler portrait'], array_values(array_unique($without)));
+        self::assertSame(['apparel-front landscape', 'tote landscape', 'mug portrait', 'tumbler portrait'], array_values(array_unique($without)));
     }
 
     public function test_a_scene_is_proposed_for_what_it_is_made_for(): void
