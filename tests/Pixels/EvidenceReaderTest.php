@@ -121,7 +121,7 @@ final class EvidenceReaderTest extends PixelTestCase
 
     private function seen(Image $picture): SourceEvidence
     {
-        return (new EvidenceReader())->read($picture, null);
+        return (new EvidenceReader())->read($picture, null)->source;
     }
 
     private static function noisy(Image $picture, float $sigma): Image

@@ -73,14 +73,14 @@ def write(module, target, name, weights, *more):
 
 
 class Pieces(torch.nn.Module):
-    """Bytes, [n, 96, 96, 3], to what `Evidence` tells of each, without the kinds: float [n, 6]."""
+    """Bytes, [n, 96, 96, 3], to what `Evidence` tells of each: float [n, 11]."""
 
     def __init__(self, network):
         super().__init__()
         self.network = network
 
     def forward(self, samples):
-        return self.network(samples.permute(0, 3, 1, 2).to(torch.float32) / 255)[:, :6]
+        return self.network(samples.permute(0, 3, 1, 2).to(torch.float32) / 255)
 
 
 def evidence(weights, target, store):
@@ -126,11 +126,12 @@ def main(weights, target, *names):
         plain = networks.of(settings['faithful'], padded=False)
         plain.load_state_dict(torch.load(os.path.join(weights, settings['textured']['from'] + '.pt')))
         write(Textured(plain, made['textured']), target, 'textured', store, 'share')
+    if asked('evidence'):
+        evidence(weights, target, store)
     if names:
         return
     if 'mending' in made:
         write(Blend(made['faithful'], made['mending']), target, 'mending-blend', store, 'share')
-    evidence(weights, target, store)
     snap(target)
     pair = {'samples': torch.zeros((1, 32, 40, 3), dtype=torch.uint8), 'made': torch.zeros((1, 64, 80, 3), dtype=torch.uint8)}
     sides = {'samples': {1: 'h', 2: 'w'}, 'made': {1: 'mh', 2: 'mw'}}

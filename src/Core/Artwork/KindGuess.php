@@ -7,7 +7,8 @@ namespace Snugfit\Core\Artwork;
 /**
  * A picture's kind as its features tell it (common practice; a person corrects it), and how sure that is: each kind has
  * thresholds that its features have to pass, and the nearer one is to a threshold the less sure. The bounds were set by
- * looking at pictures of every kind (measured).
+ * looking at pictures of every kind (measured). What parts photographs from paintings no figure of a whole picture tells well: where
+ * pieces of it were looked at by a network, that counts.
  */
 final readonly class KindGuess
 {
@@ -22,7 +23,8 @@ final readonly class KindGuess
     ) {
     }
 
-    public static function from(KindFeatures $features): self
+    /** @param ?float $photographed how likely pieces of it are those of a photograph, 0 to 1; null where nobody looked at them */
+    public static function from(KindFeatures $features, ?float $photographed = null): self
     {
         // From the most particular to the most general: each takes its share of what is left.
         $left = 1.0;
@@ -32,7 +34,7 @@ final readonly class KindGuess
                 [Kind::PixelArt, self::blocks($features)],
                 [Kind::LineArt, self::inkOnPaper($features)],
                 [Kind::FlatGraphic, self::fewColours($features)],
-                [Kind::Photo, self::camera($features)],
+                [Kind::Photo, null === $photographed ? self::camera($features) : self::over($photographed, 0.12, 0.44)],
             ] as [$kind, $share]
         ) {
             $guesses[] = [$kind, $left * $share];

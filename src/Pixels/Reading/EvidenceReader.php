@@ -21,8 +21,18 @@ final class EvidenceReader
     private const SIDE = 96;
     private const GRID = 4;
 
-    /** What it says of a piece: for each of traces, noise and blur the likeliest value, and the logarithm of how far off it may be. */
-    private const FIGURES = 6;
+    /**
+     * What it says of a piece: for each of traces, noise and blur the likeliest value, and the logarithm of how far off it may be; then
+     * how much speaks for each of five kinds, of which a photograph is the first.
+     */
+    private const FIGURES = 11;
+    private const KINDS = 6;
+
+    /** A piece that shows nothing of the kind has no more weight against it than this, as a logarithm. */
+    private const AGAINST = -4.0;
+
+    /** Pieces beside each other tell much the same: so many of them count as one more (measured). */
+    private const TOGETHER = 2.0;
 
     private ?Graph $graph = null;
 
@@ -32,7 +42,7 @@ final class EvidenceReader
      *
      * @throws OnnxFailed
      */
-    public function read(Image $picture, ?JpegHeader $header): SourceEvidence
+    public function read(Image $picture, ?JpegHeader $header): PieceEvidence
     {
         $bytes = '';
         foreach ($this->pieces($picture->size()) as $window) {
@@ -50,13 +60,38 @@ final class EvidenceReader
         $figures = array_chunk($told->floats(), self::FIGURES);
         $values = array_map(static fn (int $figure): float => self::surest($figures, $figure), [0, 2, 4]);
 
-        return new SourceEvidence(
-            $header?->quality(),
-            $header?->sampling,
-            max(0.0, $values[0]),
-            max(0.0, 2 ** $values[1] - 1),
-            max(0.0, $values[2]),
+        return new PieceEvidence(
+            new SourceEvidence(
+                $header?->quality(),
+                $header?->sampling,
+                max(0.0, $values[0]),
+                max(0.0, 2 ** $values[1] - 1),
+                max(0.0, $values[2]),
+            ),
+            self::photographed($figures),
         );
+    }
+
+    /**
+     * How likely it is a photograph: the mean of what all pieces say, as logarithms.
+     *
+     * @param list<list<float>> $told of each piece
+     */
+    private static function photographed(array $told): float
+    {
+        $kinds = self::FIGURES - self::KINDS;
+        $sums = array_fill(0, $kinds, 0.0);
+        foreach ($told as $one) {
+            $speaks = \array_slice($one, self::KINDS);
+            // Values are a few tens at most: their exponentials are no larger than floats hold.
+            $all = log(array_sum(array_map(exp(...), $speaks)));
+            foreach ($speaks as $kind => $value) {
+                $sums[$kind] += max(self::AGAINST, $value - $all) / \count($told);
+            }
+        }
+        $shares = array_map(static fn (float $sum): float => exp(self::TOGETHER * $sum), $sums);
+
+        return $shares[0] / array_sum($shares);
     }
 
     /**

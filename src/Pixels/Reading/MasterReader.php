@@ -63,7 +63,8 @@ final readonly class MasterReader
             ? WorkingSpaceConverter::toPlain($picture->thumbnail(self::DRAWING))->copyToMemory()
             : WorkingSpaceConverter::toPlain($picture);
         $jpeg = MasterFormat::Jpeg === $master->format ? JpegHeader::of($master->path) : null;
-        $guess = KindGuess::from($this->kinds->measure($plain));
+        $pieces = $master->format->isVector() ? null : $this->evidence->read($plain, $jpeg);
+        $guess = KindGuess::from($this->kinds->measure($plain), $pieces?->photographed);
         // Where the eye goes and where letters stand is seen in a small copy, made once.
         $seen = $plain->thumbnail(self::SEEN)->copyToMemory();
         $heads = \in_array($guess->kind, [Kind::Photo, Kind::Illustration], true) ? $this->faces->heads($seen) : [];
@@ -96,9 +97,7 @@ final readonly class MasterReader
             lettering: $this->lettering->guess($seen),
             kindConfidence: $guess->confidence,
             kindOther: $guess->other,
-            evidence: $master->format->isVector()
-                ? null
-                : $this->evidence->read($plain, $jpeg),
+            evidence: $pieces?->source,
             ground: $isTransparent
                 ? $this->grounds->ofTransparent($this->preview($picture, self::SEEN))
                 : $this->grounds->find($seen),

@@ -58,7 +58,7 @@ final readonly class PictureTracer
         $jpeg = MasterFormat::Jpeg === $master->format ? JpegHeader::of($master->path) : null;
         $source = TraceSource::of(
             $picture,
-            (new EvidenceReader())->read($plain, $jpeg),
+            (new EvidenceReader())->read($plain, $jpeg)->source,
             $this->cache,
             $master->sha256(),
             $this->threads,
