@@ -86,7 +86,8 @@ final class FramingsTest extends ShopTestCase
         $this->artwork->settleProduct('12x18', new ProductSettings(excluded: true, limit: 2.0));
         $placed = $this->placed();
         self::assertSame([false, true, false], array_map(static fn ($one): bool => $one->isExcluded(), array_values($placed)));
-        self::assertSame([4.0, 2.0, 4.0], array_map(static fn ($one): float => $one->placement->limit, array_values($placed)));
+        $usual = $this->artwork->kind()->usualLimit();
+        self::assertSame([$usual, 2.0, $usual], array_map(static fn ($one): float => $one->placement->limit, array_values($placed)));
     }
 
     public function test_keep_boxes_hold_on_every_product(): void
