@@ -119,7 +119,7 @@ final class RoomsTest extends ShopTestCase
     public function test_the_sheet_finds_and_filters(): void
     {
         $batch = $this->batch(['4x6', 'a0']);
-        $this->give($batch, 'harbour.png', 900, 600);
+        $this->give($batch, 'harbour.png', 600, 400);
         $this->give($batch, 'bell.png', 1800, 1200, 'posters');
         $rows = fn (string $query): int => $this->browser->request('GET', "/batches/{$batch->id()}/fit?$query")->filter('tbody th.art')->count();
         self::assertSame([2, 1, 1, 0], [$rows(''), $rows('find=BELL'), $rows('find=posters/'), $rows('find=whale')]);

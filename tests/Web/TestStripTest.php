@@ -137,7 +137,8 @@ final class TestStripTest extends ShopTestCase
 
     public function test_a_short_placement_says_so(): void
     {
-        $page = $this->browser->request('GET', "/batches/{$this->shelved->id()}/strip/{$this->artwork->id()}/a0");
+        $small = $this->give($this->shelved, 'small.png', 300, 200);
+        $page = $this->browser->request('GET', "/batches/{$this->shelved->id()}/strip/{$small->id()}/a0");
         self::assertStringContainsString('Short on A0', $page->filter('main')->text());
     }
 

@@ -42,7 +42,7 @@ final class RunTest extends ShopTestCase
     public function test_a_run_delivers_what_was_planned_and_refuses_what_is_short(): void
     {
         $batch = $this->batch(['4x6', 'a0']);
-        $this->give($batch, 'harbour.png', 900, 600, 'sea/dusk');
+        $this->give($batch, 'harbour.png', 600, 400, 'sea/dusk');
         $this->press($batch);
 
         self::assertSame(['4x6' => PrintFileState::Made, 'a0' => PrintFileState::Short], $this->states($batch));
@@ -58,7 +58,7 @@ final class RunTest extends ShopTestCase
     public function test_the_manifest_says_what_was_made_and_what_not_and_why(): void
     {
         $batch = $this->batch(['4x6', 'a0']);
-        $this->give($batch, 'harbour.png', 900, 600);
+        $this->give($batch, 'harbour.png', 600, 400);
         $this->give($batch, 'letter.png', 1, 1, bytes: 'Dear keeper');
         $this->press($batch);
         $manifest = Manifest::fromJson((string) file_get_contents($this->vaultPath($batch, 'manifest.json')));
