@@ -34,7 +34,11 @@ final readonly class KindGuess
                 [Kind::PixelArt, self::blocks($features)],
                 [Kind::LineArt, self::inkOnPaper($features)],
                 [Kind::FlatGraphic, self::fewColours($features)],
-                [Kind::Photo, null === $photographed ? self::camera($features) : self::over($photographed, 0.12, 0.44)],
+                [Kind::Photo, null === $photographed ? self::camera($features) : min(
+                    self::over($photographed, 0.12, 0.44),
+                    // No camera leaves a picture without any noise: ramps of colour look like blurred grounds to a network.
+                    self::over($features->noise, 0.36, 0.46),
+                )],
             ] as [$kind, $share]
         ) {
             $guesses[] = [$kind, $left * $share];
