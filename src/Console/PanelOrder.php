@@ -17,11 +17,10 @@ use Snugfit\Core\Measure\Unit;
 use Snugfit\Core\Product\Bleed;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\ImpossiblePanels;
-use Snugfit\Core\Product\Orientation;
-use Snugfit\Core\Product\OrientationRule;
 use Snugfit\Core\Product\Panel;
 use Snugfit\Core\Product\PanelLayout;
 use Snugfit\Core\Product\PanelPlan;
+use Snugfit\Core\Product\Pieces;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Recipe;
 use Symfony\Component\Console\Command\Command;
@@ -97,7 +96,7 @@ final readonly class PanelOrder
                 Bleed::all($bleed),
                 $target,
                 Product::usualFloor($target, $distance),
-                self::wayUp($plan->picture),
+                Pieces::wayUp($plan->picture),
                 viewingDistance: $distance,
                 wrap: $wrap,
             ),
@@ -166,14 +165,5 @@ final readonly class PanelOrder
         $text = $option->text($name);
 
         return null === $text ? null : Length::parse($text, Unit::Millimetre);
-    }
-
-    private static function wayUp(PrintSize $size): OrientationRule
-    {
-        return match (Orientation::of($size)) {
-            Orientation::Portrait => OrientationRule::Portrait,
-            Orientation::Landscape => OrientationRule::Landscape,
-            Orientation::Square => OrientationRule::Either,
-        };
     }
 }

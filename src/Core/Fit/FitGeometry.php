@@ -142,7 +142,7 @@ final readonly class FitGeometry
     /** Whether the picture's window goes round a frame. */
     private function hasSides(): bool
     {
-        return $this->coversAll() && null !== $this->product->wrap && !$this->product->wrap->isZero();
+        return $this->coversAll() && $this->product->isWrapped();
     }
 
     /** @return array{int, int, int, int} pixels of a window beyond its face: left, top, right, bottom */

@@ -106,6 +106,12 @@ final readonly class Product
         );
     }
 
+    /** Whether part of the print goes round a frame. */
+    public function isWrapped(): bool
+    {
+        return null !== $this->wrap && !$this->wrap->isZero();
+    }
+
     public function keepsProportions(): bool
     {
         return null !== $this->freeSize;

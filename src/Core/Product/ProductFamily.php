@@ -63,8 +63,7 @@ final readonly class ProductFamily
         if ($product->keepsProportions()) {
             return self::sitting('own', 'own proportions', $product->fit->mode);
         }
-        $isWrapped = null !== $product->wrap && !$product->wrap->isZero();
-        $ratio = ($isWrapped ? $product->trim : $product->printArea())->ratio();
+        $ratio = ($product->isWrapped() ? $product->trim : $product->printArea())->ratio();
         $ratio = min($ratio, 1 / $ratio);
         $nearest = null;
         foreach (self::USUAL as $name => $usual) {
@@ -77,7 +76,7 @@ final readonly class ProductFamily
 
         $family = self::sitting(str_replace([':', '.'], ['-', '_'], $name), str_replace(':', ' : ', $name), $product->fit->mode);
 
-        return $isWrapped
+        return $product->isWrapped()
             ? new self($family->key.self::WRAPPED, $family->label.', round a frame', $family->proportion)
             : $family;
     }

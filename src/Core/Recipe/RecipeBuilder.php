@@ -124,7 +124,7 @@ final readonly class RecipeBuilder
                 $product->trim,
                 $product->bleed,
                 $options->cutMarks,
-                $options->cutMarks && true !== $product->wrap?->isZero() ? $product->wrap : null,
+                $options->cutMarks && $product->isWrapped() ? $product->wrap : null,
             ) : null,
         );
     }

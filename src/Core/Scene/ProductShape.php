@@ -37,7 +37,7 @@ enum ProductShape: string
         }
 
         return match (true) {
-            null !== $product->wrap && !$product->wrap->isZero() => self::Canvas,
+            $product->isWrapped() => self::Canvas,
             [] !== $product->fabrics => self::Apparel,
             default => self::Sheet,
         };

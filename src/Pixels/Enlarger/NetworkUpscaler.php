@@ -112,7 +112,7 @@ final class NetworkUpscaler implements TileUpscaler
             $graph,
             $element,
             $this->margin(),
-            $this->hasShare() ? [$most, $this->isCover && !$this->isBlend() ? 0.0 : $this->upscale->strength / 100] : [$most],
+            $this->hasShare() ? [$most, $this->isCover ? 0.0 : $this->upscale->strength / 100] : [$most],
             $this->threads,
         );
     }
