@@ -15,8 +15,9 @@ import network as networks
 def main(graph, target):
     found = {one.name.removeprefix('network.'): torch.tensor(onnx.numpy_helper.to_array(one, os.path.dirname(graph)))
              for one in onnx.load(graph).graph.initializer}
-    layers = sum(1 for name in found if name.startswith('body.') and name.endswith('.weight'))
-    network = networks.Network(found['head.weight'].shape[0], layers)
+    wide = 'body.0.first.weight' in found
+    layers = sum(1 for name in found if name.startswith('body.') and name.endswith('first.weight' if wide else '.weight'))
+    network = (networks.WideNetwork if wide else networks.Network)(found['head.weight'].shape[0], layers)
     network.load_state_dict({name: found.get(name, value) for name, value in network.state_dict().items()})
     torch.save(network.state_dict(), target)
 

@@ -19,6 +19,19 @@ def smaller(picture, factor, chance):
     return picture.resize((side, side), kernel)
 
 
+def softened(pixels, deviation):
+    """As a lens out of focus leaves it: a normal distribution of so many px, edges repeated."""
+    reach = int(np.ceil(3 * deviation))
+    weights = np.exp(-np.arange(-reach, reach + 1) ** 2 / (2 * deviation ** 2))
+    weights /= weights.sum()
+    soft = pixels.astype(np.float32)
+    for axis in (0, 1):
+        padded = np.pad(soft, [(reach, reach) if one == axis else (0, 0) for one in range(3)], mode='edge')
+        length = soft.shape[axis]
+        soft = sum(weight * np.take(padded, range(at, at + length), axis) for at, weight in enumerate(weights))
+    return soft.round().clip(0, 255).astype(np.uint8)
+
+
 class Damage:
     """Shares and ranges from settings.json; one instance is one stream of random choices."""
 
@@ -28,7 +41,10 @@ class Damage:
         self.twice_share = settings.get('jpeg_twice_share', 0)
         self.noise_share = settings.get('noise_share', 0)
         self.noise = settings.get('noise', [0, 0])
+        self.noise_apart = settings.get('noise_apart', False)
         self.blur_share = settings.get('blur_share', 0)
+        self.soft_share = settings.get('soft_share', 0)
+        self.soft = settings.get('soft', [0, 0])
         self.grain_share = settings.get('grain_share', 0)
         self.grain = settings.get('grain', [0, 0])
 
@@ -38,9 +54,14 @@ class Damage:
             # Soft as a picture is that was enlarged a little before.
             side, less = picture.size[0], chance.uniform(.6, .95)
             picture = picture.resize((max(8, int(side * less)),) * 2, Image.BICUBIC).resize((side, side), Image.BICUBIC)
+        if self.soft_share and chance.random() < self.soft_share:
+            picture = Image.fromarray(softened(np.asarray(picture), chance.uniform(*self.soft)))
         noisy = chance.random() < self.noise_share
         if noisy:
-            picture = Image.fromarray(self.noised(np.asarray(picture), chance, self.noise, .7, .7))
+            # As a sensor has it, each channel apart, or the same in all, or anything between.
+            grey = chance.choice([0, 0, .7, chance.random()]) if self.noise_apart else .7
+            coloured = np.sqrt(1 - grey ** 2) if self.noise_apart else .7
+            picture = Image.fromarray(self.noised(np.asarray(picture), chance, self.noise, grey, coloured))
         if chance.random() < self.jpeg_share:
             if chance.random() < self.twice_share:
                 # Saved before, on another grid.

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Job;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\PrintRenderer;
 use Snugfit\Pixels\Scene\PreviewMaker;
 use Snugfit\Pixels\Scene\SceneFolder;
 use Snugfit\Pixels\Scene\SceneRenderer;
 use Snugfit\Pixels\Scene\ShownPrint;
+use Snugfit\Pixels\Vips\SparingMemory;
 
 /** Makes a picture of several prints. */
 final readonly class GuideHandler implements PixelJobHandler
@@ -29,6 +31,13 @@ final readonly class GuideHandler implements PixelJobHandler
     public function handle(JsonReader $record, \Closure $tell): array
     {
         $job = GuideJob::fromJson($record);
+        $preview = SparingMemory::during(fn (): PixelSize => $this->make($job));
+
+        return ['width' => $preview->width, 'height' => $preview->height];
+    }
+
+    private function make(GuideJob $job): PixelSize
+    {
         $folder = SceneFolder::at($job->scene);
         $shown = array_map(fn (GuidePrint $one): ShownPrint => $this->previews->print(
             $folder,
@@ -42,6 +51,6 @@ final readonly class GuideHandler implements PixelJobHandler
         $preview = (new SceneRenderer())->guide($folder, $job->look, $shown, $names, $job->size->width);
         PreviewMaker::save($preview, $job->format, $job->target);
 
-        return ['width' => $preview->size()->width, 'height' => $preview->size()->height];
+        return $preview->size();
     }
 }

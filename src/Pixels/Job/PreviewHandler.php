@@ -7,6 +7,7 @@ namespace Snugfit\Pixels\Job;
 use Snugfit\Core\JsonReader;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Pixels\PrintRenderer;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Scene\PreviewMaker;
 use Snugfit\Pixels\Scene\SceneFolder;
 use Snugfit\Pixels\Vips\SparingMemory;
@@ -40,11 +41,12 @@ final readonly class PreviewHandler implements PixelJobHandler
         $preview = null === $job->file
             ? $this->previews->ofRecipe(
                 $scene,
-                $this->masters->prepared($job->master, $job->recipe->repair),
+                fn (): Master => $this->masters->prepared($job->master, $job->recipe->repair),
                 $job->recipe,
                 $job->body,
                 $job->look,
                 $job->size->width,
+                $job->print,
             )
             : $this->previews->ofFile($scene, $job->file, $job->body, $job->look, $job->size->width);
         PreviewMaker::save($preview, $job->format, $job->target);

@@ -21,6 +21,7 @@ final readonly class PreviewJob implements PixelJob
     /**
      * @param string  $scene a scene's folder
      * @param ?string $file  the print file, where it is made: quicker than making its pixels again
+     * @param ?string $print where its pixels are kept, or will be, for the next scene; where there is no file
      */
     public function __construct(
         public JobMaster $master,
@@ -32,6 +33,7 @@ final readonly class PreviewJob implements PixelJob
         public PreviewFormat $format,
         public string $target,
         public ?string $file = null,
+        public ?string $print = null,
     ) {
     }
 
@@ -71,6 +73,7 @@ final readonly class PreviewJob implements PixelJob
             PreviewFormat::from($job->string('format')),
             JobPath::in($job, 'target'),
             $job->has('file') ? JobPath::in($job, 'file') : null,
+            $job->has('print') ? JobPath::in($job, 'print') : null,
         );
     }
 
@@ -86,6 +89,7 @@ final readonly class PreviewJob implements PixelJob
             'format' => $this->format->value,
             'target' => JobPath::encoded($this->target),
             'file' => null === $this->file ? null : JobPath::encoded($this->file),
+            'print' => null === $this->print ? null : JobPath::encoded($this->print),
         ];
     }
 
@@ -93,7 +97,7 @@ final readonly class PreviewJob implements PixelJob
     {
         $reads = [$this->master->path, $this->scene.'/'.SceneFolder::ABOUT];
 
-        return new JobFiles(null === $this->file ? $reads : [...$reads, $this->file], [$this->target]);
+        return new JobFiles(null === $this->file ? $reads : [...$reads, $this->file], [$this->target, $this->print]);
     }
 
     public function timeLimit(): float

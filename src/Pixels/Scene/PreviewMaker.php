@@ -32,13 +32,31 @@ final readonly class PreviewMaker
     }
 
     /**
-     * @param Master $master prepared
+     * @param \Closure(): Master $master prepared; asked for only where the print is not kept
+     * @param ?string            $kept   where the print is kept, or will be (KeptPrint names it); null where that is not worth it
      *
      * @throws ImpossibleScene|UnreadableMaster
      */
-    public function ofRecipe(SceneFolder $folder, Master $master, Recipe $recipe, PrintBody $body, SceneLook $look, int $width): Image
-    {
-        return $this->scenes->render($folder, $look, [$this->print($folder, $master, $recipe, $body, $look, $width)], $width);
+    public function ofRecipe(
+        SceneFolder $folder,
+        \Closure $master,
+        Recipe $recipe,
+        PrintBody $body,
+        SceneLook $look,
+        int $width,
+        ?string $kept = null,
+    ): Image {
+        $wanted = SceneRenderer::pixelsWanted($folder->scene, $body, $width);
+        if (null === $kept) {
+            $print = $this->picture($master(), $recipe, $look, $wanted);
+        } elseif (is_file($kept)) {
+            $print = Image::load('vips', $kept);
+        } else {
+            $print = $this->picture($master(), $recipe, $look, KeptPrint::side($wanted));
+            $print->saveWhole('vips', $kept);
+        }
+
+        return $this->scenes->render($folder, $look, [new ShownPrint($print, $body)], $width);
     }
 
     /**
@@ -50,12 +68,17 @@ final readonly class PreviewMaker
      */
     public function print(SceneFolder $folder, Master $master, Recipe $recipe, PrintBody $body, SceneLook $look, int $width): ShownPrint
     {
-        $small = $recipe->inSmall(SceneRenderer::pixelsWanted($folder->scene, $body, $width));
-        $colours = OutputColourConverter::of($master, $recipe);
-        $print = $this->prints->of($master, $small, once: true);
-        $shown = $look->isProof ? $colours->proof($print, false) : $colours->onScreen($print);
+        $wanted = SceneRenderer::pixelsWanted($folder->scene, $body, $width);
 
-        return new ShownPrint($shown->copyToMemory(), $body);
+        return new ShownPrint($this->picture($master, $recipe, $look, $wanted), $body);
+    }
+
+    private function picture(Master $master, Recipe $recipe, SceneLook $look, int $longSide): Image
+    {
+        $colours = OutputColourConverter::of($master, $recipe);
+        $print = $this->prints->of($master, $recipe->inSmall($longSide), once: true);
+
+        return ($look->isProof ? $colours->proof($print, false) : $colours->onScreen($print))->copyToMemory();
     }
 
     /**

@@ -145,9 +145,14 @@ final readonly class SceneRenderer
     private function shown(SceneFolder $folder, Scene $scene, SceneLook $look, array $prints, int $width): Image
     {
         $size = new PixelSize($width, (int) round($width * $scene->size->height / $scene->size->width));
-        $plate = self::sized($folder->picture(SceneFolder::PLATE, $size), $size)->colourspace(Interpretation::ScRgb);
         $cover = self::sized($folder->picture(SceneFolder::COVER), $size)->extractBands(0, 1)->linear(1 / 255, 0.0);
-        $plate = self::painted($plate, $cover, $scene, SceneKind::Wall === $scene->kind ? $look->wall : $look->fabric);
+        // Decoded once, and in light only where a print is.
+        $plate = self::painted(
+            self::sized($folder->picture(SceneFolder::PLATE, $size), $size)->copyToMemory(),
+            $cover,
+            $scene,
+            SceneKind::Wall === $scene->kind ? $look->wall : $look->fabric,
+        );
         foreach ($scene->surfaces as $i => $surface) {
             $print = $prints[$i % \count($prints)];
             [$window, $layers] = match (true) {
@@ -156,7 +161,7 @@ final readonly class SceneRenderer
                 $surface instanceof ClothSurface => (new ClothPrint($folder, $surface, $size))->layers($print),
                 default => throw ImpossibleScene::because('It has a surface of a kind that is not known.'),
             };
-            $base = $plate->crop($window)->copyToMemory();
+            $base = $plate->crop($window)->colourspace(Interpretation::ScRgb)->copyToMemory();
             // Of each picture no more is held than what the print is on.
             $on = $this->light($folder, $size)->crop($window)->copyToMemory();
             $shine = $this->shine($folder, $size)?->crop($window)->copyToMemory();
@@ -165,10 +170,10 @@ final readonly class SceneRenderer
                 // One after the other, so that no more than one is being worked on.
                 $base = self::laid($base, $layer, $on, $seen, $shine)->copyToMemory();
             }
-            $plate = $plate->insert($base, $window->x, $window->y);
+            $plate = $plate->insert(self::seen($base), $window->x, $window->y);
         }
 
-        return $plate->withInterpretation(Interpretation::ScRgb)->colourspace(Interpretation::Srgb);
+        return $plate;
     }
 
     /** Pixels of the preview that a millimetre of a print takes at most. */
@@ -216,7 +221,7 @@ final readonly class SceneRenderer
             : $light->copyToMemory()->stretched($size);
     }
 
-    /** Wall or cloth in another colour. */
+    /** A plate of eight bits, with wall or cloth in another colour. */
     private static function painted(Image $plate, Image $cover, Scene $scene, ?string $colour): Image
     {
         if (null === $colour || null === $scene->colour || $colour === $scene->colour) {
@@ -227,7 +232,14 @@ final readonly class SceneRenderer
         $change = static fn (int $band): float => $new[$band] / max(0.002, $old[$band]) - 1;
         $bands = array_map(static fn (int $band): Image => $cover->linear($change($band), 1.0), [0, 1, 2]);
 
-        return $plate->multipliedBy($bands[0]->join($bands[1])->join($bands[2]));
+        return self::seen($plate->colourspace(Interpretation::ScRgb)->multipliedBy($bands[0]->join($bands[1])->join($bands[2])))
+            ->copyToMemory();
+    }
+
+    /** Light as a screen shows it. */
+    private static function seen(Image $light): Image
+    {
+        return $light->withInterpretation(Interpretation::ScRgb)->colourspace(Interpretation::Srgb);
     }
 
     /**

@@ -18,12 +18,15 @@ final readonly class RenderedImage
     {
     }
 
-    /** @param \Closure(string): PixelJob $job gets the path that it is made at */
-    public function answer(string $key, \Closure $job, string $type = 'image/png'): Response
+    /**
+     * @param \Closure(string): PixelJob $job     gets the path that it is made at
+     * @param int                        $threads more than one where it is the only picture that is waited for
+     */
+    public function answer(string $key, \Closure $job, string $type = 'image/png', int $threads = 1): Response
     {
         if (!$this->store->has($key)) {
             try {
-                $this->processes->start($job($this->store->path($key)))->facts();
+                $this->processes->withThreads($threads)->start($job($this->store->path($key)))->facts();
             } catch (PixelJobFailed $e) {
                 return new Response($e->getMessage(), Response::HTTP_UNPROCESSABLE_ENTITY, ['Content-Type' => 'text/plain; charset=utf-8']);
             }

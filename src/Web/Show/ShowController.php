@@ -21,16 +21,20 @@ use Snugfit\Core\Scene\Rail;
 use Snugfit\Core\Scene\SceneLook;
 use Snugfit\Pixels\Job\PictureTonesJob;
 use Snugfit\Pixels\Job\PreviewJob;
+use Snugfit\Pixels\Scene\KeptPrint;
 use Snugfit\Pixels\Scene\SceneFolder;
+use Snugfit\Pixels\Scene\SceneRenderer;
 use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
+use Snugfit\Shop\FileStore;
 use Snugfit\Shop\PlannedPlacement;
 use Snugfit\Shop\Repository\PrintPreviewRepository;
 use Snugfit\Shop\Undo\BatchSettingsChange;
 use Snugfit\Shop\Undo\UndoHistory;
 use Snugfit\Web\Shared\RenderedImage;
+use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Snugfit\Work\Child\StoredMasters;
@@ -60,6 +64,7 @@ final class ShowController extends AbstractController
         private readonly SceneChoices $scenes,
         private readonly PrintPreviewRepository $previews,
         private readonly DeliveryStore $deliveries,
+        private readonly FileStore $store,
     ) {
     }
 
@@ -143,6 +148,8 @@ final class ShowController extends AbstractController
         $body = PrintBody::of($placed->placement->product);
         $key = PreviewJob::key($artwork->master(), $recipe, $body, $folder->version(), $state->look, $size, $format);
         $master = $this->masters->of($artwork->master());
+        $wanted = SceneRenderer::pixelsWanted($folder->scene, $body, $size->width);
+        $print = $this->store->path(KeptPrint::key($artwork->master(), $recipe, $state->look->isProof, $wanted));
         $answer = $this->pictures->answer(
             $key,
             static fn (string $target): PreviewJob => new PreviewJob(
@@ -154,8 +161,10 @@ final class ShowController extends AbstractController
                 $size,
                 $format,
                 $target,
+                print: $print,
             ),
             $format->mimeType(),
+            $size->width > self::RAIL ? CpuCount::count() : 1,
         );
         if ($answer->isOk() && $request->query->has('download')) {
             $name = SafeName::of(\sprintf('%s-%s-%s', $artwork->title(), $product->code, $folder->scene->code)).'.'.$format->value;
