@@ -1,4 +1,4 @@
-import { act, say } from '../shared/act.js';
+import { act, say, sentence } from '../shared/act.js';
 import { Closer } from '../shared/closer.js';
 import { isWriting } from '../shared/keys.js';
 import { pointOn } from '../shared/strokes.js';
@@ -7,6 +7,8 @@ import { set } from '../shared/svg.js';
 const VIEWS = { b: 'beside', o: 'over', d: 'off' };
 /** Screen px that a picture's pixel takes at most: outlines are sharp at any scale. */
 const CLOSEST = 64;
+/** Milliseconds between looks how far outlines are. */
+const LOOK = 700;
 /** Places are counted in millionths of the picture. */
 const STEPS = 1_000_000;
 
@@ -65,13 +67,42 @@ export default () => ({
     return this.dom().docket.querySelector('.slip');
   },
   async load() {
-    this.wait('Outlines are being found …');
+    const over = this.watch('Outlines are being found …');
     const answer = await fetch(`${this.dom().address}/docket`, { headers: { Accept: 'text/html' } }).catch(() => null);
+    over();
     if (answer?.ok) this.put(await answer.text());
-    else this.wait('They could not be found.');
+    else this.fail(answer ? await sentence(answer) : 'The server did not answer. Is Snugfit still running?');
   },
   wait(text) {
     this.option('wait').textContent = text;
+  },
+  /** Tells how far outlines are while somebody waits for them; gives what ends that. */
+  watch(text) {
+    this.wait(text);
+    this.option('again').hidden = true;
+    const look = async () => {
+      const answer = await fetch(`${this.dom().address}/progress`).catch(() => null);
+      const share = answer?.ok ? await answer.text() : '';
+      if (this.dom().watched !== clock || share === '') return;
+      this.wait(`${text} ${Math.round(100 * Number(share))} %`);
+      this.option('stop').hidden = false;
+    };
+    const clock = setInterval(look, LOOK);
+    this.dom().watched = clock;
+    return () => {
+      clearInterval(clock);
+      this.dom().watched = null;
+      this.option('stop').hidden = true;
+    };
+  },
+  /** Not an act of its own that waits for those before: it ends the one that is waited for. */
+  async stop() {
+    this.option('stop').hidden = true;
+    await fetch(`${this.dom().address}/stop`, { method: 'POST', headers: { 'X-Act': 'csrf-token' } }).catch(() => null);
+  },
+  fail(text) {
+    this.wait(text);
+    this.option('again').hidden = false;
   },
   /** What the docket says, on the stage and along its foot. */
   put(html) {
@@ -170,12 +201,14 @@ export default () => ({
     this.become(null);
   },
   async send(fields, path = '') {
-    this.wait('working …');
+    const over = this.watch('working …');
     try {
-      this.put(await (await act(`${this.dom().address}${path}`, fields)).text());
+      const answer = await (await act(`${this.dom().address}${path}`, fields)).text();
+      over();
+      this.put(answer);
     } catch (error) {
-      say(error.message, true);
-      this.wait('');
+      over();
+      this.fail(error.message);
     }
   },
   order(event) {

@@ -23,6 +23,7 @@ use Snugfit\Core\Recipe\ReferencePrint;
 use Snugfit\Core\Recipe\Write;
 use Snugfit\Core\Upscale\KeptOffTexture;
 use Snugfit\Core\Upscale\UpscaleChoice;
+use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscalePlan;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\JobMaster;
@@ -65,10 +66,10 @@ final class EnlargeCommand extends Command
                 'way',
                 null,
                 InputOption::VALUE_REQUIRED,
-                'auto, lanczos, mitchell, faithful, mending, drawn, rebuilt, textured or nearest',
+                'auto, or '.UpscaleMethod::names(),
                 'auto',
             )
-            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending or of textured, 0 to 100')
+            ->addOption('strength', null, InputOption::VALUE_REQUIRED, '0 to 100, of '.UpscaleMethod::names(true))
             ->addOption('best', null, InputOption::VALUE_NONE, 'A learned way at its best, eight times the work')
             ->addOption(
                 'reference',

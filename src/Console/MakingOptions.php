@@ -16,6 +16,7 @@ use Snugfit\Core\Product\ImpossibleProduct;
 use Snugfit\Core\Recipe\ImpossibleRecipe;
 use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Core\Recipe\Write;
+use Snugfit\Core\Upscale\UpscaleMethod;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputOption;
 
@@ -42,10 +43,10 @@ final readonly class MakingOptions
             'way',
             null,
             InputOption::VALUE_REQUIRED,
-            'How to enlarge: auto, lanczos, mitchell, faithful, mending, drawn, rebuilt, textured or nearest; or traced: as outlines',
+            'How to enlarge: auto, or '.UpscaleMethod::names().'; or traced: as outlines',
             'auto',
         )
-            ->addOption('strength', null, InputOption::VALUE_REQUIRED, 'Of mending or of textured, 0 to 100')
+            ->addOption('strength', null, InputOption::VALUE_REQUIRED, '0 to 100, of '.UpscaleMethod::names(true))
             ->addOption('best', null, InputOption::VALUE_NONE, 'Learned ways at their best, eight times the work')
             ->addOption('quick', null, InputOption::VALUE_NONE, 'Learned ways by a small network')
             ->addOption(

@@ -178,23 +178,12 @@ final readonly class Options
             throw new \InvalidArgumentException('--strength takes a whole number from 0 to 100.');
         }
         if ('auto' === $name) {
-            if (null !== $strength) {
-                throw new \InvalidArgumentException('--strength goes with --way=mending and --way=textured.');
-            }
-
-            return null;
+            return null === $strength ? null : throw self::withoutStrength();
         }
-        $way =
-            UpscaleMethod::tryFrom($name) ??
-            throw new \InvalidArgumentException(
-                \sprintf(
-                    '--way takes auto, %s; not "%s".',
-                    implode(', ', array_map(static fn (UpscaleMethod $one): string => $one->value, UpscaleMethod::cases())),
-                    $name,
-                ),
-            );
+        $way = UpscaleMethod::tryFrom($name)
+            ?? throw new \InvalidArgumentException(\sprintf('--way takes auto, %s; not "%s".', UpscaleMethod::names(), $name));
         if (null !== $strength && !$way->hasStrength()) {
-            throw new \InvalidArgumentException('--strength goes with --way=mending and --way=textured.');
+            throw self::withoutStrength();
         }
         if (Effort::Usual !== $effort && !$way->isLearned()) {
             throw new \InvalidArgumentException(\sprintf('--best and --quick are for the learned ways, not %s.', $way->label()));
@@ -207,6 +196,11 @@ final readonly class Options
         }
 
         return new UpscaleSettings($way, (int) ($strength ?? 100), $effort);
+    }
+
+    private static function withoutStrength(): \InvalidArgumentException
+    {
+        return new \InvalidArgumentException(\sprintf('--strength goes with a --way that has one: %s.', UpscaleMethod::names(true)));
     }
 
     public function effort(): Effort

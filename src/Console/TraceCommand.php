@@ -50,6 +50,7 @@ final class TraceCommand extends Command
             ->addOption('gradients', null, InputOption::VALUE_NEGATABLE, 'Keep soft shading as gradients, or as steps of colours', true)
             ->addOption('ground', null, InputOption::VALUE_REQUIRED, 'The background: keep, drop, or found: dropped if it is plain', 'keep')
             ->addOption('stacked', null, InputOption::VALUE_NONE, 'Areas lie on each other rather than beside each other')
+            ->addOption('strokes', null, InputOption::VALUE_NONE, 'Lines of one width become strokes rather than areas')
             ->addOption('size', null, InputOption::VALUE_REQUIRED, 'Of a .png: its long side, or 4000x3000')
             ->addOption('force', null, InputOption::VALUE_NONE, 'Also where outlines do not suit the picture')
             ->addOption('json', null, InputOption::VALUE_NONE, 'Tell all of it as JSON');
@@ -133,6 +134,7 @@ final class TraceCommand extends Command
             $option->flag('gradients'),
             $option->choice('ground', TraceGround::class) ?? TraceGround::Keep,
             $option->flag('stacked'),
+            $option->flag('strokes'),
         );
     }
 

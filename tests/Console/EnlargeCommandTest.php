@@ -24,6 +24,7 @@ final class EnlargeCommandTest extends CommandTestCase
         yield 'twice' => [['--factor=2', '--way=faithful'], 'out.png', '120x90', 'Doubled once by the faithful network.'];
         yield 'to a size' => [['--to=300x225', '--way=lanczos'], 'out.tif', '300x225', 'Enlarged ×5.00 by Lanczos-3.'];
         yield 'to a size that rounding made' => [['--to=101x76', '--way=mitchell'], 'out.jpg', '101x76', 'Enlarged ×1.69 by Mitchell.'];
+        yield 'focused' => [['--factor=4', '--way=focused', '--strength=70'], 'out.png', '240x180', 'once by the focused 70% network and once by the faithful one'];
         yield 'mending' => [['--factor=2', '--way=mending', '--strength=30'], 'out.png', '120x90', 'mending 30% network'];
         yield 'quick' => [['--factor=4', '--way=drawn', '--quick'], 'out.png', '240x180', 'Doubled twice by the drawn, quick network.'];
         yield 'blocks' => [['--factor=3', '--way=nearest'], 'out.png', '180x135', 'whole blocks'];
@@ -98,7 +99,7 @@ final class EnlargeCommandTest extends CommandTestCase
         yield 'stretched' => [['in.png', 'out.png', '--to=120x120'], 'nothing is stretched'];
         yield 'too much' => [['in.png', 'out.png', '--factor=17'], '×16 is the most'];
         yield 'no such way' => [['in.png', 'out.png', '--factor=2', '--way=magic'], 'faithful'];
-        yield 'strength of what' => [['in.png', 'out.png', '--factor=2', '--way=drawn', '--strength=50'], '--way=mending'];
+        yield 'strength of what' => [['in.png', 'out.png', '--factor=2', '--way=drawn', '--strength=50'], 'that has one: mending, focused, textured'];
         yield 'best of a kernel' => [['in.png', 'out.png', '--factor=2', '--way=lanczos', '--best'], 'learned ways'];
         yield 'both' => [['in.png', 'out.png', '--factor=2', '--best', '--quick'], 'cannot both'];
         yield 'over the master' => [['in.png', './in.png', '--factor=2'], 'cannot take the master\'s place'];

@@ -103,6 +103,13 @@ def snap(target):
         export(Snap(SNAP_MARGIN), os.path.join(target, 'snap' + kind + '.onnx'), inputs, 'snapped', sides)
 
 
+def loaded(weights, settings, name):
+    """A network as it was trained; NAME-again as it was read back out of the graph of NAME."""
+    network = networks.of(settings[name.removesuffix('-again')], padded=False)
+    network.load_state_dict(torch.load(os.path.join(weights, name + '.pt')))
+    return network
+
+
 def main(weights, target, *names):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)['networks']
@@ -115,23 +122,21 @@ def main(weights, target, *names):
         if not os.path.exists(path):
             print('no ' + name + ' yet')
             continue
-        made[name] = networks.of(one, padded=False)
-        made[name].load_state_dict(torch.load(path))
+        made[name] = loaded(weights, settings, name)
         if name == 'textured' or not asked(name):
             continue
         write(Way(made[name]), target, name, store)
         if name != 'quick':
             write(Best(made[name]), target, name + '-best', store)
+        if 'blend' in one:
+            write(Blend(loaded(weights, settings, one['blend']), made[name]), target, name + '-blend', store, 'share')
     if 'textured' in made and asked('textured'):
-        plain = networks.of(settings['faithful'], padded=False)
-        plain.load_state_dict(torch.load(os.path.join(weights, settings['textured']['from'] + '.pt')))
+        plain = loaded(weights, settings, settings['textured']['from'])
         write(Textured(plain, made['textured']), target, 'textured', store, 'share')
     if asked('evidence'):
         evidence(weights, target, store)
     if names:
         return
-    if 'mending' in made:
-        write(Blend(made['faithful'], made['mending']), target, 'mending-blend', store, 'share')
     snap(target)
     pair = {'samples': torch.zeros((1, 32, 40, 3), dtype=torch.uint8), 'made': torch.zeros((1, 64, 80, 3), dtype=torch.uint8)}
     sides = {'samples': {1: 'h', 2: 'w'}, 'made': {1: 'mh', 2: 'mw'}}

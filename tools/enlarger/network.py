@@ -318,7 +318,8 @@ class Blend(Exported):
 
     def made(self, x, share):
         cut = self.second.margin - self.first.margin
-        return self.first.made(x[:, :, cut:-cut, cut:-cut]) * (1 - share) + self.second.made(x) * share
+        plain = x[:, :, cut:-cut, cut:-cut] if cut else x
+        return self.first.made(plain) * (1 - share) + self.second.made(x) * share
 
 
 class Textured(Exported):

@@ -123,15 +123,10 @@ final readonly class ProductionPlanner
     private function remakeReason(WantedPrint $wanted, Recipe $recipe, DeliveredPrint $last): ?RemakeReason
     {
         $isOf = static fn (?string $hash): bool => null !== $hash && $last->isMadeOf($wanted->facts->sha256, $hash);
-        if ($isOf($recipe->hashBefore())) {
-            return RemakeReason::MadeMoreExactly;
-        }
-        if ($isOf($recipe->withoutFolds()?->hash())) {
-            return RemakeReason::FoldMarks;
-        }
-        $pixels = $recipe->withoutLines();
-        if ($isOf($pixels?->hash()) || $isOf($pixels?->hashBefore()) || $isOf($pixels?->withoutFolds()?->hash())) {
-            return RemakeReason::KeptLines;
+        foreach (EarlierRecipes::of($recipe, $wanted) as [$hash, $reason]) {
+            if ($isOf($hash)) {
+                return $reason;
+            }
         }
         $request = $wanted->request;
         if (null !== $request && null !== $wanted->placement->product->wrap && [] !== $request->keep) {

@@ -12,6 +12,8 @@ enum RemakeReason: string
     case KeptOnFace = 'face';
     case FoldMarks = 'folds';
     case KeptLines = 'lines';
+    case TracedAnew = 'traced';
+    case ChosenAnew = 'chosen';
 
     /** What follows "… made again: ". */
     public function sentence(): string
@@ -23,6 +25,8 @@ enum RemakeReason: string
                 .'them. What was framed or found right by hand stays as it is.',
             self::KeptOnFace => 'what must stay in the picture now stays on the face of a canvas; before, it could go round its edge.',
             self::KeptLines => 'drawings of lines now stay lines in PDFs, sharp at any size; before, they were pixels.',
+            self::TracedAnew => 'outlines now keep exactly alike what is alike to both sides; before, they could be a part of a pixel off.',
+            self::ChosenAnew => 'noise, soft pictures and damaged drawings now have networks of their own; before, one served for all.',
             self::FoldMarks => 'marks on a canvas now tell where it is cut and where it is folded; before, they told its face to be '
                 .'cut off.',
         };

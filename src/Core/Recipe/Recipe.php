@@ -158,6 +158,14 @@ final readonly class Recipe
         return new self(...['enlarge' => $enlarge] + $this->parts());
     }
 
+    /** With outlines as they were found before; null where none are. */
+    public function tracedBefore(): ?self
+    {
+        $tracing = $this->repair->tracing();
+
+        return null === $tracing ? null : new self(...['repair' => $this->repair->tracedBy($tracing->before())] + $this->parts());
+    }
+
     /** As it was while a canvas had marks like any sheet; null where it makes no difference. */
     public function withoutFolds(): ?self
     {

@@ -151,7 +151,13 @@ final readonly class EditList
 
     public static function fromRecipe(JsonReader $record): self
     {
-        return new self(array_map(EditLine::fromRecord(...), $record->records('edits')));
+        return new self(array_map(static function (JsonReader $written): EditLine {
+            $line = EditLine::fromRecord($written);
+
+            return $line->edit instanceof Tracing && $written->has('edition')
+                ? new EditLine($line->edit->inEdition($written->int('edition')), $line->isOn)
+                : $line;
+        }, $record->records('edits')));
     }
 
     /** @return list<array<string, mixed>> */

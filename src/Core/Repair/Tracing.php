@@ -12,7 +12,7 @@ use Snugfit\Core\Trace\TraceSettings;
 final readonly class Tracing implements Edit
 {
     /** Goes up whenever the same settings would give other outlines than before. */
-    private const EDITION = 1;
+    private const EDITION = 2;
 
     private const MOST_CHANGES = 500;
 
@@ -24,6 +24,7 @@ final readonly class Tracing implements Edit
         public TraceSettings $settings = new TraceSettings(),
         public array $changes = [],
         public bool $isForced = true,
+        private int $edition = self::EDITION,
     ) {
         if (\count($changes) > self::MOST_CHANGES) {
             throw ImpossibleEdit::because('there are more than '.self::MOST_CHANGES.' changes of outlines.');
@@ -48,14 +49,26 @@ final readonly class Tracing implements Edit
     /** @param list<OutlineChange> $changes */
     public function changedBy(array $changes): self
     {
-        return new self($this->settings, $changes, $this->isForced);
+        return new self($this->settings, $changes, $this->isForced, $this->edition);
+    }
+
+    /** The same as it was before outlines came to be found as they are now. */
+    public function before(): self
+    {
+        return $this->inEdition(self::EDITION - 1);
+    }
+
+    /** As what was made by it names it. */
+    public function inEdition(int $edition): self
+    {
+        return new self($this->settings, $this->changes, $this->isForced, $edition);
     }
 
     public function toArray(): array
     {
         return [
             'changes' => array_map(static fn (OutlineChange $one): array => $one->toArray(), $this->changes),
-            'edition' => self::EDITION,
+            'edition' => $this->edition,
             ...$this->isForced ? [] : ['ifSuited' => true],
             'settings' => $this->settings->toArray(),
         ];

@@ -85,6 +85,11 @@ final readonly class ArcSegment implements Segment
         return $cubics;
     }
 
+    public function mirrored(Mirror $mirror): self
+    {
+        return new self($this->radius, $this->isLarge, !$this->turns, $mirror->of($this->end));
+    }
+
     public function scaled(float $times): self
     {
         return new self($this->radius * $times, $this->isLarge, $this->turns, [$this->end[0] * $times, $this->end[1] * $times]);

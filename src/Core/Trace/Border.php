@@ -35,6 +35,14 @@ final readonly class Border
         return new self($this->end(), $back);
     }
 
+    public function mirrored(Mirror $mirror): self
+    {
+        return new self(
+            $mirror->of($this->start),
+            array_map(static fn (Segment $segment): Segment => $segment->mirrored($mirror), $this->segments),
+        );
+    }
+
     public function scaled(float $times): self
     {
         return new self(

@@ -52,6 +52,11 @@ final readonly class CubicSegment implements Segment
         return [$this];
     }
 
+    public function mirrored(Mirror $mirror): self
+    {
+        return new self($mirror->of($this->first), $mirror->of($this->second), $mirror->of($this->end));
+    }
+
     public function scaled(float $times): self
     {
         return new self(

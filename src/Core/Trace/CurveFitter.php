@@ -31,6 +31,8 @@ final readonly class CurveFitter
 
     private SmoothFitter $smooth;
 
+    private SymmetryFinder $symmetry;
+
     /**
      * @param float $tolerance pixels that a point may lie off
      * @param float $corner    degrees by which a corner turns at least
@@ -39,6 +41,7 @@ final readonly class CurveFitter
     {
         $this->corners = new CornerFinder($corner);
         $this->smooth = new SmoothFitter($tolerance);
+        $this->symmetry = new SymmetryFinder($tolerance);
     }
 
     /**
@@ -64,12 +67,72 @@ final readonly class CurveFitter
         if (null !== $circle) {
             return self::round($circle, $points);
         }
+        $mirror = $this->symmetry->find($points);
+        $half = null === $mirror ? null : MirroredHalf::of($points, $mirror);
+        if (null !== $mirror && null !== $half) {
+            return MirroredHalf::closed($this->half($half->points, $mirror), $mirror);
+        }
         $corners = self::sharp($points, $this->corners->find($points, true), true);
         $start = [] === $corners ? self::leftmost($points) : $corners[0];
         $turned = [...\array_slice($points, $start), ...\array_slice($points, 0, $start), $points[$start]];
         $places = array_map(static fn (int $i): int => $i - $start, $corners);
 
         return $this->through($turned, [] === $corners ? [0, \count($points)] : [...$places, \count($points)], true, [] !== $corners);
+    }
+
+    /**
+     * From the mirror and back to it, leaving and reaching it squarely but for corners that lie on it.
+     *
+     * @param non-empty-list<array{float, float}> $points
+     */
+    private function half(array $points, Mirror $mirror): Border
+    {
+        $last = \count($points) - 1;
+        // With the other side, so that corners on the mirror are seen.
+        $all = [...$points, ...array_map($mirror->of(...), array_reverse(\array_slice($points, 1, -1)))];
+        $corners = self::sharp($all, $this->corners->find($all, true), true);
+        $side = $mirror->off($points[intdiv($last, 2)]) > 0 ? 1 : -1;
+        $square = [$side * $mirror->dy, -$side * $mirror->dx];
+        $isSharp = static fn (int $end): bool => [] !== array_filter(
+            $corners,
+            static fn (int $i): bool => min(abs($i - $end), \count($all) - abs($i - $end)) <= self::ROUNDED,
+        );
+        [$out, $into] = [$square, [-$square[0], -$square[1]]];
+        if ($isSharp(0)) {
+            [$points[0], $out] = [self::onMirror($points, $mirror), null];
+        }
+        if ($isSharp($last)) {
+            [$points[$last], $into] = [self::onMirror(array_reverse($points), $mirror), null];
+        }
+        $places = array_filter($corners, static fn (int $i): bool => $i > self::ROUNDED && $i < $last - self::ROUNDED);
+
+        return $this->through($points, [0, ...array_values($places), $last], false, true, $out, $into);
+    }
+
+    /**
+     * Where a side that reaches the mirror in a corner meets it.
+     *
+     * @param non-empty-list<array{float, float}> $points from there
+     *
+     * @return array{float, float}
+     */
+    private static function onMirror(array $points, Mirror $mirror): array
+    {
+        $part = \array_slice($points, self::ROUNDED, self::SIDE);
+        if (\count($part) < self::TELLING) {
+            return $points[0];
+        }
+        $side = StraightFit::of($part);
+        $over = $side->dx * $mirror->dy - $side->dy * $mirror->dx;
+        if (abs($over) < 1e-6) {
+            return $points[0];
+        }
+        $along = -$mirror->off([$side->x, $side->y]) / $over;
+        $place = $mirror->nearest([$side->x + $along * $side->dx, $side->y + $along * $side->dy]);
+        // Pixels take the more of a corner the sharper it is: by the sine of half of its angle.
+        $most = self::REACH + self::REACH_SHARP / max(0.15, abs($over));
+
+        return hypot($place[0] - $points[0][0], $place[1] - $points[0][1]) <= $most ? $place : $points[0];
     }
 
     /**
@@ -176,9 +239,17 @@ final readonly class CurveFitter
      * @param non-empty-list<array{float, float}> $points
      * @param non-empty-list<int>                 $places of corners, the first and the last point among them
      * @param bool                                $isCorner whether a closed line has one where it begins
+     * @param ?array{float, float}                $out      the direction in which it has to leave its start; null for its own
+     * @param ?array{float, float}                $into     and the one in which it has to reach its end
      */
-    private function through(array $points, array $places, bool $isClosed, bool $isCorner = true): Border
-    {
+    private function through(
+        array $points,
+        array $places,
+        bool $isClosed,
+        bool $isCorner = true,
+        ?array $out = null,
+        ?array $into = null,
+    ): Border {
         $pieces = \count($places) - 1;
         $at = [];
         foreach ($places as $k => $i) {
@@ -205,7 +276,12 @@ final readonly class CurveFitter
             $end = $ends[$k + 1];
             array_push($segments, ...null !== $straight[$k]
                 ? [new LineSegment(...$end)]
-                : $this->smooth->fit([$at[$k], ...$inner[$k], $end], !$isCorner));
+                : $this->smooth->fit(
+                    [$at[$k], ...$inner[$k], $end],
+                    !$isCorner,
+                    0 === $k ? $out : null,
+                    $k === $pieces - 1 ? $into : null,
+                ));
             if ($end !== $at[$k + 1]) {
                 $segments[] = new LineSegment(...$at[$k + 1]);
             }

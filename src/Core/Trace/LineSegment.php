@@ -33,6 +33,11 @@ final readonly class LineSegment implements Segment
         return [new CubicSegment([$start[0] + $dx, $start[1] + $dy], [$this->x - $dx, $this->y - $dy], [$this->x, $this->y])];
     }
 
+    public function mirrored(Mirror $mirror): self
+    {
+        return new self(...$mirror->of([$this->x, $this->y]));
+    }
+
     public function scaled(float $times): self
     {
         return new self($this->x * $times, $this->y * $times);

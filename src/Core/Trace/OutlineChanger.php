@@ -34,7 +34,7 @@ final class OutlineChanger
         $shapes = $outlines->shapes;
         foreach ($shapes as $i => $shape) {
             if (self::isWithin($outlines, $shape, $x, $y)) {
-                $shapes[$i] = new Shape(\count($outlines->paints), $shape->rings);
+                $shapes[$i] = $shape->painted(\count($outlines->paints));
 
                 return $outlines->with([...$outlines->paints, self::paint($to)], $shapes);
             }

@@ -11,7 +11,7 @@ final class OutlineNodes
     public static function of(Outlines $outlines): array
     {
         [$nodes, $handles] = ['', ''];
-        foreach ($outlines->borders as $border) {
+        foreach ($outlines->drawn() as $border) {
             $from = $border->start;
             foreach ($border->segments as $segment) {
                 $end = $segment->end();

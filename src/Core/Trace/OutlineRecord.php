@@ -16,12 +16,22 @@ final class OutlineRecord
             'width' => $outlines->width,
             'height' => $outlines->height,
             'paints' => array_map(self::paint(...), $outlines->paints),
-            'borders' => array_map(
-                static fn (Border $border): array => [...$border->start, array_map(self::segment(...), $border->segments)],
-                $outlines->borders,
+            'borders' => array_map(self::border(...), $outlines->borders),
+            'shapes' => array_map(
+                static fn (Shape $shape): array => [
+                    $shape->paint,
+                    $shape->rings,
+                    ...null === $shape->pen ? [] : [self::border($shape->pen->middle), $shape->pen->width, $shape->pen->isRound],
+                ],
+                $outlines->shapes,
             ),
-            'shapes' => array_map(static fn (Shape $shape): array => [$shape->paint, $shape->rings], $outlines->shapes),
         ];
+    }
+
+    /** @return array{float, float, list<list<float|int>>} where it begins, and its segments */
+    private static function border(Border $border): array
+    {
+        return [...$border->start, array_map(self::segment(...), $border->segments)];
     }
 
     /** @return array<string, mixed> */
@@ -58,22 +68,28 @@ final class OutlineRecord
         $fields = $record->toArray();
         /** @var list<array{float, float, list<list<float>>}> $borders */
         $borders = \is_array($fields['borders'] ?? null) ? $fields['borders'] : [];
-        /** @var list<array{int, non-empty-list<list<array{int, bool}>>}> $shapes */
+        /**
+         * @var list<array{0: int, 1: non-empty-list<list<array{int, bool}>>, 2?: array{float, float, list<list<float>>}, 3?: float, 4?: bool}> $shapes
+         */
         $shapes = \is_array($fields['shapes'] ?? null) ? $fields['shapes'] : [];
 
         return new Outlines(
             $record->float('width'),
             $record->float('height'),
             array_map(self::readPaint(...), $record->records('paints')),
-            array_map(
-                static fn (array $border): Border => new Border(
-                    [(float) $border[0], (float) $border[1]],
-                    array_map(self::readSegment(...), $border[2]),
-                ),
-                $borders,
-            ),
-            array_map(static fn (array $shape): Shape => new Shape($shape[0], $shape[1]), $shapes),
+            array_map(self::readBorder(...), $borders),
+            array_map(static fn (array $shape): Shape => new Shape(
+                $shape[0],
+                $shape[1],
+                isset($shape[2]) ? new Pen(self::readBorder($shape[2]), (float) ($shape[3] ?? 1.0), $shape[4] ?? false) : null,
+            ), $shapes),
         );
+    }
+
+    /** @param array{float, float, list<list<float>>} $border */
+    private static function readBorder(array $border): Border
+    {
+        return new Border([(float) $border[0], (float) $border[1]], array_map(self::readSegment(...), $border[2]));
     }
 
     private static function readPaint(JsonReader $paint): Paint

@@ -7,7 +7,7 @@ namespace Snugfit\Core\Trace;
 /** A picture as areas with outlines. */
 final readonly class Outlines
 {
-    /** Straight pieces that a curve is taken for. */
+    /** Straight pieces that a curve is taken for, unless told. */
     private const PIECES = 6;
 
     /**
@@ -40,10 +40,11 @@ final readonly class Outlines
      * A ring as a polygon, curves by short straight pieces.
      *
      * @param list<array{int, bool}> $ring
+     * @param int                    $pieces for each curve
      *
      * @return list<array{float, float}>
      */
-    public function points(array $ring): array
+    public function points(array $ring, int $pieces = self::PIECES): array
     {
         $points = [];
         foreach ($ring as [$border, $isBack]) {
@@ -51,8 +52,8 @@ final readonly class Outlines
             $from = $line->start;
             foreach ($line->segments as $segment) {
                 foreach ($segment instanceof LineSegment ? [] : $segment->cubicsFrom($from) as $cubic) {
-                    for ($k = 1; $k < self::PIECES; ++$k) {
-                        $points[] = $cubic->at($from, $k / self::PIECES);
+                    for ($k = 1; $k < $pieces; ++$k) {
+                        $points[] = $cubic->at($from, $k / $pieces);
                     }
                     $from = $cubic->end();
                     $points[] = $from;
@@ -97,7 +98,33 @@ final readonly class Outlines
 
     public function nodes(): int
     {
-        return array_sum(array_map(static fn (Border $border): int => \count($border->segments), $this->borders));
+        return array_sum(array_map(static fn (Border $border): int => \count($border->segments), $this->drawn()));
+    }
+
+    /** @return list<Border> what is drawn: outlines of areas, and the middles of lines of one width in the place of their outlines */
+    public function drawn(): array
+    {
+        $within = $this->withinPens();
+
+        return [
+            ...array_values(array_diff_key($this->borders, $within)),
+            ...array_values(array_filter(array_map(static fn (Shape $shape): ?Border => $shape->pen?->middle, $this->shapes))),
+        ];
+    }
+
+    /** @return array<int, true> the borders of lines of one width: what lies round those goes on beneath them */
+    public function withinPens(): array
+    {
+        $within = [];
+        foreach ($this->shapes as $shape) {
+            foreach (null === $shape->pen ? [] : $shape->rings as $ring) {
+                foreach ($ring as [$border]) {
+                    $within[$border] = true;
+                }
+            }
+        }
+
+        return $within;
     }
 
     /** Where every place lies so many times as far from the picture's corner. */
@@ -116,7 +143,7 @@ final readonly class Outlines
                 $this->paints,
             ),
             array_map(static fn (Border $border): Border => $border->scaled($times), $this->borders),
-            $this->shapes,
+            array_map(static fn (Shape $shape): Shape => $shape->scaled($times), $this->shapes),
         );
     }
 

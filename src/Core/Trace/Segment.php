@@ -33,6 +33,9 @@ interface Segment
      */
     public function cubicsFrom(array $start): array;
 
+    /** As it is on the other side of a line. */
+    public function mirrored(Mirror $mirror): self;
+
     /** With all places so many times as far from the picture's corner. */
     public function scaled(float $times): self;
 }

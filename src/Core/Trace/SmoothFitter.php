@@ -21,21 +21,24 @@ final readonly class SmoothFitter
     /**
      * @param non-empty-list<array{float, float}> $points
      * @param bool                                $isClosed whether it goes on smoothly from its end to its start
+     * @param ?array{float, float}                $out      the direction in which it has to leave its start; null for its own
+     * @param ?array{float, float}                $into     and the one in which it has to reach its end
      *
      * @return list<Segment>
      */
-    public function fit(array $points, bool $isClosed): array
+    public function fit(array $points, bool $isClosed, ?array $out = null, ?array $into = null): array
     {
         $last = \count($points) - 1;
         if ($last < 2) {
             return [new LineSegment(...$points[$last])];
         }
         $arc = $isClosed ? null : $this->arc($points, 0, $last);
-        if (null !== $arc) {
+        if (null !== $arc
+            && (null === $out || self::leaves($arc, $points[0], $out)) && (null === $into || self::leaves($arc, $points[$last], $into))) {
             return self::arcSegments($arc, $points[0], $points[$last]);
         }
-        $first = $isClosed ? self::across([...\array_slice($points, -5, 4), ...\array_slice($points, 0, 5)]) : self::outOf($points);
-        $final = $isClosed ? $first : self::backwards(self::outOf(array_reverse(self::part($points, max(0, $last - 9), 10))));
+        $first = $out ?? ($isClosed ? self::across([...\array_slice($points, -5, 4), ...\array_slice($points, 0, 5)]) : self::outOf($points));
+        $final = $into ?? ($isClosed ? $first : self::backwards(self::outOf(array_reverse(self::part($points, max(0, $last - 9), 10)))));
         [$segments, $i, $out] = [[], 0, $first];
         foreach ($this->straight->find($points) as [$from, $to, $fit]) {
             if ($from > 0) {
@@ -71,7 +74,7 @@ final readonly class SmoothFitter
                 return [...$segments, new LineSegment(...$points[$last])];
             }
             $arc = $this->arc($points, $i, $last);
-            if (null !== $arc && self::leaves($arc, $points[$i], $points[$last], $out, $final)) {
+            if (null !== $arc && self::leaves($arc, $points[$i], $out) && self::leaves($arc, $points[$last], $final)) {
                 return [...$segments, ...self::arcSegments($arc, $points[$i], $points[$last])];
             }
             $directed = static fn (int $j): array => $j === $last ? $final : self::across(self::part($points, max(0, $j - 4), 9));
@@ -97,26 +100,19 @@ final readonly class SmoothFitter
     }
 
     /**
-     * Whether an arc goes on as what is before and behind it.
+     * Whether an arc goes on as what is before or behind it.
      *
      * @param array{CircleFit, float} $arc
-     * @param array{float, float}     $from
-     * @param array{float, float}     $to
-     * @param array{float, float}     $out
-     * @param array{float, float}     $final
+     * @param array{float, float}     $place     where it begins or ends
+     * @param array{float, float}     $direction
      */
-    private static function leaves(array $arc, array $from, array $to, array $out, array $final): bool
+    private static function leaves(array $arc, array $place, array $direction): bool
     {
         [$circle, $height] = $arc;
         $turn = $height < 0 ? 1 : -1;
-        foreach ([[$from, $out], [$to, $final]] as [[$x, $y], [$dx, $dy]]) {
-            $along = $turn * (-($y - $circle->y) * $dx + ($x - $circle->x) * $dy) / $circle->radius;
-            if ($along < self::SMOOTH) {
-                return false;
-            }
-        }
+        $along = -($place[1] - $circle->y) * $direction[0] + ($place[0] - $circle->x) * $direction[1];
 
-        return true;
+        return $turn * $along >= self::SMOOTH * $circle->radius;
     }
 
     /**

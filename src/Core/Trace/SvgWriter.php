@@ -36,8 +36,7 @@ final readonly class SvgWriter
             $paint = $outlines->paints[$i];
             $name = $isStacked ? 'layer-'.($place + 1) : 'paint-'.($i + 1);
             $fill = null === $paint->gradient ? '#'.$paint->colour : 'url(#shade-'.($i + 1).')';
-            $title = null === $paint->name ? '' : '<title>'.htmlspecialchars($paint->name, \ENT_XML1)."</title>\n";
-            $defs[] = \sprintf("<g id=\"%s\">\n%s%s\n</g>", $name, $title, implode("\n", $paths));
+            $defs[] = \sprintf("<g id=\"%s\">\n%s%s\n</g>", $name, self::title($paint), implode("\n", $paths));
             $opacity = $paint->opacity < 1.0 ? \sprintf(' fill-opacity="%s"', self::number($paint->opacity, 3)) : '';
             // What shines through would be seen twice.
             if (!$paint->shinesThrough()) {
@@ -56,6 +55,7 @@ final readonly class SvgWriter
             "<defs>\n".implode("\n", $defs).($isWhole ? '' : "\n".self::clip($groups))."\n</defs>",
             ...self::beneath($outlines, implode("\n", $wide), $isWhole, $number),
             implode("\n", $exact),
+            ...self::pens($outlines, $number),
             "</svg>\n",
         ]));
     }
@@ -131,10 +131,13 @@ final readonly class SvgWriter
      */
     private static function groups(Outlines $outlines, bool $isStacked, \Closure $number): array
     {
-        $shapes = array_values(array_filter(
-            $outlines->shapes,
-            static fn (Shape $shape): bool => !$outlines->paints[$shape->paint]->isNothing(),
-        ));
+        $within = $outlines->withinPens();
+        $shapes = [];
+        foreach ($outlines->shapes as $shape) {
+            if (null === $shape->pen && !$outlines->paints[$shape->paint]->isNothing()) {
+                $shapes[] = self::goingOnBeneath($shape, $within);
+            }
+        }
         if (!$isStacked) {
             $groups = [];
             foreach ($shapes as $shape) {
@@ -159,6 +162,74 @@ final readonly class SvgWriter
         }
 
         return $groups;
+    }
+
+    /**
+     * Without holes for lines of one width.
+     *
+     * @param array<int, true> $within the borders of such lines
+     */
+    private static function goingOnBeneath(Shape $shape, array $within): Shape
+    {
+        $rings = [$shape->rings[0]];
+        foreach (\array_slice($shape->rings, 1) as $ring) {
+            if (!isset($within[$ring[0][0]])) {
+                $rings[] = $ring;
+            }
+        }
+
+        return new Shape($shape->paint, $rings);
+    }
+
+    /**
+     * Lines of one width, over all areas, a group a paint.
+     *
+     * @param \Closure(float): string $number
+     *
+     * @return list<string>
+     */
+    private static function pens(Outlines $outlines, \Closure $number): array
+    {
+        $groups = [];
+        foreach ($outlines->shapes as $shape) {
+            $paint = $outlines->paints[$shape->paint];
+            if (null === $shape->pen || $paint->isNothing()) {
+                continue;
+            }
+            $isClosed = $shape->pen->middle->start === $shape->pen->middle->end();
+            $groups[$shape->paint][] = \sprintf(
+                '<path d="%s%s" stroke-width="%s"%s/>',
+                self::line($shape->pen->middle, $number),
+                $isClosed ? 'Z' : '',
+                $number($shape->pen->width),
+                $shape->pen->isRound ? ' stroke-linecap="round"' : '',
+            );
+        }
+        ksort($groups);
+
+        return array_map(static fn (int $paint, array $paths): string => \sprintf(
+            "<g id=\"lines-%d\" fill=\"none\" stroke=\"#%s\">\n%s%s\n</g>",
+            $paint + 1,
+            $outlines->paints[$paint]->colour,
+            self::title($outlines->paints[$paint]),
+            implode("\n", $paths),
+        ), array_keys($groups), $groups);
+    }
+
+    private static function title(Paint $paint): string
+    {
+        return null === $paint->name ? '' : '<title>'.htmlspecialchars($paint->name, \ENT_XML1)."</title>\n";
+    }
+
+    /** @param \Closure(float): string $number */
+    private static function line(Border $line, \Closure $number): string
+    {
+        $data = 'M'.$number($line->start[0]).' '.$number($line->start[1]);
+        foreach ($line->segments as $segment) {
+            $data .= $segment->path($number);
+        }
+
+        return $data;
     }
 
     /**

@@ -18,6 +18,7 @@ final readonly class TraceSettings
      * @param int   $corners   0 to 100: how small a turn stays sharp
      * @param bool  $gradients whether soft shading stays one area
      * @param bool  $isStacked whether areas lie on each other rather than beside each other
+     * @param bool  $pens      whether lines of one width become such lines, rather than areas
      */
     public function __construct(
         public ?int $colours = null,
@@ -27,6 +28,7 @@ final readonly class TraceSettings
         public bool $gradients = true,
         public TraceGround $ground = TraceGround::Keep,
         public bool $isStacked = false,
+        public bool $pens = false,
     ) {
         if (null !== $colours && ($colours < 2 || $colours > self::MOST_COLOURS)) {
             throw ImpossibleTrace::because(\sprintf('outlines have 2 to %d colours.', self::MOST_COLOURS));
@@ -66,6 +68,7 @@ final readonly class TraceSettings
             'detail' => (int) round($this->detail * 100),
             'gradients' => $this->gradients,
             'ground' => $this->ground->value,
+            ...$this->pens ? ['pens' => true] : [],
             'smooth' => $this->smooth,
             'stacked' => $this->isStacked,
         ];
@@ -81,6 +84,7 @@ final readonly class TraceSettings
             !$record->has('gradients') || $record->bool('gradients'),
             TraceGround::tryFrom($record->optionalString('ground') ?? '') ?? TraceGround::Keep,
             $record->has('stacked') && $record->bool('stacked'),
+            $record->has('pens') && $record->bool('pens'),
         );
     }
 }

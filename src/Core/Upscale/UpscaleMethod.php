@@ -14,6 +14,8 @@ enum UpscaleMethod: string
     case Faithful = 'faithful';
     /** Learned, for sources with JPEG blocks or noise. */
     case Mending = 'mending';
+    /** Learned, for soft sources: out of focus, or enlarged before. */
+    case Focused = 'focused';
     /** Learned, for illustration, lettering and line art. */
     case Drawn = 'drawn';
     /** Learned, for flat graphics: drawn, then laid onto the picture's own few colours. */
@@ -32,16 +34,37 @@ enum UpscaleMethod: string
             self::Nearest => 'whole blocks',
             self::Faithful => 'faithful',
             self::Mending => 'mending',
+            self::Focused => 'focused',
             self::Drawn => 'drawn',
             self::Rebuilt => 'rebuilt edges',
             self::Textured => 'textured',
         };
     }
 
-    /** Whether it can be used by a part, faithful making up the rest. */
+    /** All of them, or those that can be used by a part, as a person writes them. */
+    public static function names(bool $withStrength = false): string
+    {
+        $some = array_filter(self::cases(), static fn (self $one): bool => !$withStrength || $one->hasStrength());
+
+        return implode(', ', array_map(static fn (self $one): string => $one->value, $some));
+    }
+
+    /** Whether it takes away what was done to a picture. What is mended once is clean: it is doubled further by what clean ones go by. */
+    public function isRepair(): bool
+    {
+        return self::Mending === $this || self::Focused === $this;
+    }
+
+    /** What clean pictures of the same sort go by, which makes up the rest where this is used by a part. */
+    public function forClean(): self
+    {
+        return $this->isRepair() || self::Textured === $this ? self::Faithful : $this;
+    }
+
+    /** Whether it can be used by a part. */
     public function hasStrength(): bool
     {
-        return self::Mending === $this || self::Textured === $this;
+        return $this->forClean() !== $this;
     }
 
     /** Whether the mean over all turns and mirrorings is better: of texture nothing would be left. */
@@ -54,7 +77,7 @@ enum UpscaleMethod: string
     {
         return match ($this) {
             self::Lanczos, self::Mitchell, self::Nearest => false,
-            self::Faithful, self::Mending, self::Drawn, self::Rebuilt, self::Textured => true,
+            default => true,
         };
     }
 }

@@ -72,11 +72,12 @@ final readonly class UpscalePlan
         }
 
         // What was mended once is clean.
-        return UpscaleMethod::Mending === $this->settings->method && $this->passes > 1
+        return $this->settings->method->isRepair() && $this->passes > 1
             ? \sprintf(
-                'Doubled once by the %s network and %s by the faithful one%s.',
+                'Doubled once by the %s network and %s by the %s one%s.',
                 $this->settings->label(),
                 self::often($this->passes - 1),
+                $this->settings->method->forClean()->label(),
                 $then,
             )
             : \sprintf('Doubled %s by the %s network%s.', self::often($this->passes), $this->settings->label(), $then);

@@ -23,14 +23,14 @@ final class NetworkUpscaler implements TileUpscaler
     private const PIECE = 256;
     private const PIECE_QUICK = 512;
 
-    /** Pixels that one pixel of the result depends on, to each side: a network's layers and two more, twice that for mending's. */
+    /** Pixels that one pixel of the result depends on, to each side: a network's layers and two more, twice that for wide ones. */
     private const MARGIN = 8;
     private const MARGIN_QUICK = 6;
-    private const MARGIN_MENDING = 24;
+    private const MARGIN_WIDE = 24;
     private const MARGIN_TEXTURED = 9;
 
-    /** The mending network looks at squares of so many pixels, which begin where the picture does. */
-    private const SQUARE_MENDING = 2;
+    /** Wide networks look at squares of so many pixels, which begin where the picture does. */
+    private const SQUARE_WIDE = 2;
 
     /** @var array<int, Network> by the bits of a sample */
     private array $networks = [];
@@ -59,8 +59,8 @@ final class NetworkUpscaler implements TileUpscaler
     {
         return match (true) {
             Effort::Quick === $this->upscale->effort => self::MARGIN_QUICK,
-            $this->isMending() => self::MARGIN_MENDING,
-            UpscaleMethod::Textured->value === $this->graph() => self::MARGIN_TEXTURED,
+            $this->isWide() => self::MARGIN_WIDE,
+            $this->isAtWork() && UpscaleMethod::Textured === $this->upscale->method => self::MARGIN_TEXTURED,
             default => self::MARGIN,
         };
     }
@@ -70,7 +70,7 @@ final class NetworkUpscaler implements TileUpscaler
         $bits = WorkingSpaceConverter::bitsOf($piece);
         $network = $this->network($bits);
         $size = new PixelSize($piece->size()->width - 2 * $network->margin, $piece->size()->height - 2 * $network->margin);
-        $square = $this->isMending() ? self::SQUARE_MENDING : 1;
+        $square = $this->isWide() ? self::SQUARE_WIDE : 1;
         $full = new PixelSize($square * (int) ceil($size->width / $square), $square * (int) ceil($size->height / $square));
         $wide = $full->equals($size)
             ? $piece
@@ -87,8 +87,10 @@ final class NetworkUpscaler implements TileUpscaler
     /** What is mended once is clean: a second mending would only take detail away (measured). */
     public function next(): self
     {
-        return $this->isMending()
-            ? new self(new UpscaleSettings(UpscaleMethod::Faithful, 100, $this->upscale->effort), $this->threads)
+        $method = $this->upscale->method;
+
+        return $method->isRepair() && $this->isAtWork()
+            ? new self(new UpscaleSettings($method->forClean(), 100, $this->upscale->effort), $this->threads)
             : $this;
     }
 
@@ -119,33 +121,36 @@ final class NetworkUpscaler implements TileUpscaler
 
     private function graph(): string
     {
+        $method = $this->upscale->method;
+
         return match (true) {
             Effort::Quick === $this->upscale->effort => 'quick',
-            UpscaleMethod::Textured === $this->upscale->method => 0 === $this->upscale->strength
-                ? UpscaleMethod::Faithful->value
-                : UpscaleMethod::Textured->value,
-            $this->isBlend() => 'mending-blend',
-            UpscaleMethod::Rebuilt === $this->upscale->method => UpscaleMethod::Drawn->value,
-            UpscaleMethod::Mending === $this->upscale->method && 0 === $this->upscale->strength => UpscaleMethod::Faithful->value,
-            default => $this->upscale->method->value,
+            UpscaleMethod::Rebuilt === $method => UpscaleMethod::Drawn->value,
+            !$this->isAtWork() => $method->forClean()->value,
+            $this->isBlend() => $method->value.'-blend',
+            default => $method->value,
         }.(Effort::Best === $this->upscale->effort && !$this->isBlend() ? '-best' : '');
     }
 
-    private function isMending(): bool
+    /** Whether anything of the way is asked for. */
+    private function isAtWork(): bool
     {
-        return str_starts_with($this->graph(), UpscaleMethod::Mending->value);
+        return Effort::Quick !== $this->upscale->effort && (!$this->upscale->method->hasStrength() || $this->upscale->strength > 0);
+    }
+
+    private function isWide(): bool
+    {
+        return $this->isAtWork() && UpscaleMethod::Mending === $this->upscale->method;
     }
 
     /** Whether the graph is asked for a part of a way. */
     private function hasShare(): bool
     {
-        return $this->isBlend() || UpscaleMethod::Textured->value === $this->graph();
+        return $this->isBlend() || ($this->isAtWork() && UpscaleMethod::Textured === $this->upscale->method);
     }
 
     private function isBlend(): bool
     {
-        return UpscaleMethod::Mending === $this->upscale->method &&
-            Effort::Quick !== $this->upscale->effort &&
-            !\in_array($this->upscale->strength, [0, 100], true);
+        return $this->upscale->method->isRepair() && $this->isAtWork() && $this->upscale->strength < 100;
     }
 }

@@ -34,6 +34,9 @@ final class EvidenceReader
     /** Pieces beside each other tell much the same: so many of them count as one more (measured). */
     private const TOGETHER = 2.0;
 
+    /** Of the pieces, those that are in focus. */
+    private const IN_FOCUS = 0.2;
+
     private ?Graph $graph = null;
 
     /**
@@ -67,6 +70,7 @@ final class EvidenceReader
                 max(0.0, $values[0]),
                 max(0.0, 2 ** $values[1] - 1),
                 max(0.0, $values[2]),
+                max(0.0, self::surest($figures, 4, self::IN_FOCUS)),
             ),
             self::photographed($figures),
         );
@@ -95,18 +99,18 @@ final class EvidenceReader
     }
 
     /**
-     * The median of all pieces, each as heavy as it is sure.
+     * What a share of all pieces have no more than, each as heavy as it is sure: their median, unless told.
      *
      * @param list<list<float>> $told of each piece
      */
-    private static function surest(array $told, int $figure): float
+    private static function surest(array $told, int $figure, float $share = 0.5): float
     {
         $pieces = array_map(static fn (array $one): array => [$one[$figure], exp(-max(-3.0, min(3.0, $one[$figure + 1])))], $told);
         sort($pieces);
-        $half = array_sum(array_column($pieces, 1)) / 2;
+        $left = $share * array_sum(array_column($pieces, 1));
         foreach ($pieces as [$value, $weight]) {
-            $half -= $weight;
-            if ($half <= 0) {
+            $left -= $weight;
+            if ($left <= 0) {
                 return $value;
             }
         }

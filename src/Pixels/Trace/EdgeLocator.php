@@ -84,15 +84,14 @@ final readonly class EdgeLocator
         while ($run < 2 * self::REACH && $map[$at + $run * $step] === $paint) {
             ++$run;
         }
-        $most = $run / 2;
-        if ($run >= 2 * self::REACH) {
-            $most = self::REACH;
-        }
+        $isThin = $run < 2 * self::REACH;
+        $most = $isThin ? $run / 2 : self::REACH;
         $sum = 0.0;
         for ($k = 0; $k < $most; ++$k) {
-            [$share] = $this->map->share($at, $this->map->paintAt($own, $at), $this->map->paintAt($other, $at));
+            [$here, $there] = [$this->map->paintAt($own, $at), $this->map->paintAt($other, $at)];
+            $share = $isThin ? $this->map->thinShare($at, $here, $there) : $this->map->share($at, $here, $there)[0];
             $sum += $share * min(1.0, $most - $k);
-            if ($share < self::TRACE) {
+            if (abs($share) < self::TRACE) {
                 break;
             }
             $at += $step;

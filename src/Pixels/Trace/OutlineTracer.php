@@ -10,6 +10,7 @@ use Snugfit\Core\Trace\Gradient;
 use Snugfit\Core\Trace\LineSegment;
 use Snugfit\Core\Trace\Outlines;
 use Snugfit\Core\Trace\Paint;
+use Snugfit\Core\Trace\PenFinder;
 use Snugfit\Core\Trace\Shape;
 use Snugfit\Core\Trace\StraightFit;
 use Snugfit\Core\Trace\TraceGround;
@@ -53,7 +54,7 @@ final readonly class OutlineTracer
         if (!$isForced && !TraceReport::suits($even, $mottled)) {
             return [new Outlines($picture->size()->width, $picture->size()->height, [], [], []), $even, $mottled];
         }
-        $map = PaintMap::of($picture, $areas, $paints, $this->settings->colours);
+        $map = PaintMap::of($source, $areas, $paints, $this->settings->colours);
         $graph = BorderGraph::of($map->map, $map->width);
         $least = ($this->settings->detail + self::SPECKLE * $source->noise) * $source->times ** 2;
         $small = array_filter($graph->areas, static fn (array $area): bool => $area[2] < $least);
@@ -67,7 +68,8 @@ final readonly class OutlineTracer
 
     private function drawn(PaintMap $map, BorderGraph $graph, float $threshold, float $times): Outlines
     {
-        $fitter = new CurveFitter($times * $this->settings->tolerance($threshold - 7.0), $this->settings->cornerDegrees());
+        $tolerance = $times * $this->settings->tolerance($threshold - 7.0);
+        $fitter = new CurveFitter($tolerance, $this->settings->cornerDegrees());
         $locator = new EdgeLocator($map);
         $points = array_map($locator->points(...), $graph->chains);
         $meetings = $this->meetings($map, $graph, $points);
@@ -90,7 +92,9 @@ final readonly class OutlineTracer
             }
         }
 
-        return new Outlines($map->width - 2, $map->height - 2, array_map(self::paint(...), $map->paints), $borders, $shapes);
+        $outlines = new Outlines($map->width - 2, $map->height - 2, array_map(self::paint(...), $map->paints), $borders, $shapes);
+
+        return $this->settings->pens ? (new PenFinder($tolerance, $this->settings->cornerDegrees()))->find($outlines) : $outlines;
     }
 
     /** @return ?int the paint whose areas at the picture's border are left out */

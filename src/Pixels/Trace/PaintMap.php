@@ -31,6 +31,9 @@ final class PaintMap
     /** Bytes of the picture. */
     public readonly string $pixels;
 
+    /** The same with all the ink that thin lines have. */
+    private readonly string $sharp;
+
     /** @var list<PixelPaint> */
     public array $paints;
 
@@ -39,18 +42,19 @@ final class PaintMap
         PixelSize $size,
         string $map,
         string $pixels,
+        ?string $sharp,
         AreaPaints $paints,
     ) {
         [$this->width, $this->height] = [$size->width, $size->height];
-        [$this->map, $this->pixels, $this->paints] = [$map, $pixels, $paints->paints];
+        [$this->map, $this->pixels, $this->sharp, $this->paints] = [$map, $pixels, $sharp ?? $pixels, $paints->paints];
     }
 
     /**
-     * @param Image $picture bytes; colours times their opacity where there is one
-     * @param ?int  $wanted  colours; null where lines may have others than areas
+     * @param ?int $wanted colours; null where lines may have others than areas
      */
-    public static function of(Image $picture, FlatAreas $areas, AreaPaints $paints, ?int $wanted): self
+    public static function of(TraceSource $source, FlatAreas $areas, AreaPaints $paints, ?int $wanted): self
     {
+        $picture = $source->picture;
         $table = str_repeat(\chr(self::NONE), FlatAreas::MOST + 1);
         foreach ($paints->byArea as $number => $paint) {
             $table[$number] = \chr($paint);
@@ -67,6 +71,7 @@ final class PaintMap
             $wide,
             $map->bytes(),
             $picture->embed(1, 1, $wide, Extend::Copy)->bytes(),
+            $source->sharp === $picture ? null : $source->sharp->embed(1, 1, $wide, Extend::Copy)->bytes(),
             $paints,
         );
         $made->giveSteps();
@@ -204,6 +209,25 @@ final class PaintMap
     public function paintAt(int $paint, int $at): array
     {
         return $this->paints[$paint]->at($at % $this->width - 1, intdiv($at, $this->width) - 1);
+    }
+
+    /**
+     * How much of another paint is in a pixel of a thin line: less than nothing where the line is darker or lighter than its paint.
+     *
+     * @param list<float|int> $own
+     * @param list<float|int> $other
+     */
+    public function thinShare(int $at, array $own, array $other): float
+    {
+        [$along, $length] = [0.0, 0.0];
+        $base = $at * $this->bands;
+        foreach ($own as $band => $level) {
+            $way = $other[$band] - $level;
+            $along += (\ord($this->sharp[$base + $band]) - $level) * $way;
+            $length += $way * $way;
+        }
+
+        return $length > 0.0 ? max(-1.0, min(1.0, $along / $length)) : 0.0;
     }
 
     /**

@@ -37,15 +37,19 @@ final readonly class TraceSource
     private const SMALL = 8;
     private const SPECKLED = 0.06;
 
+    /** Pixels on a side of what is near one. */
+    private const NEAR = 5;
+
     /** Levels of noise from which on mending is better than drawing (measured on drawings saved as JPEG of quality 50 to 95). */
     private const MENDED = 1.0;
 
     /**
      * @param Image $picture bytes: red, green, blue, and maybe opacity, the colours times it
+     * @param Image $sharp   the same, thin lines darker or lighter than they are: as much ink as they have
      * @param float $times   how many of its pixels are one of the given picture
      * @param float $noise   levels that samples are disturbed by, beside edges at least
      */
-    private function __construct(public Image $picture, public float $times, public float $noise)
+    private function __construct(public Image $picture, public Image $sharp, public float $times, public float $noise)
     {
     }
 
@@ -73,10 +77,13 @@ final readonly class TraceSource
         if ($isSmall || $noise >= self::MENDED) {
             $way = new UpscaleSettings($noise >= self::MENDED ? UpscaleMethod::Mending : UpscaleMethod::Drawn);
             $doubled = $cache->doubled($picture, $name, new NetworkUpscaler($way, $threads), 1, PixelWindow::whole($size), $tell);
-            $picture = $isSmall ? $doubled : $doubled->reducedTo($size);
+            $sharp = $isSmall ? $doubled : $doubled->reducedTo($size);
+            $picture = $isSmall ? self::within($doubled, $picture) : $sharp;
         }
+        $made = self::multiplied($picture)->copyToMemory();
+        $sharp = isset($sharp) && $sharp !== $picture ? self::multiplied($sharp)->copyToMemory() : $made;
 
-        return new self(self::multiplied($picture)->copyToMemory(), $picture->size()->width / $given->width, $noise);
+        return new self($made, $sharp, $picture->size()->width / $given->width, $noise);
     }
 
     private static function noise(SourceEvidence $evidence, Image $picture): float
@@ -101,6 +108,24 @@ final readonly class TraceSource
         }
 
         return $small > self::SPECKLED * $width * $height;
+    }
+
+    /** Nothing is darker or lighter than all that is near it in the picture: else a thin line would pass for one of another colour. */
+    private static function within(Image $doubled, Image $picture): Image
+    {
+        $size = $picture->size();
+        $around = intdiv(self::NEAR, 2);
+        $wide = $picture->embed($around, $around, new PixelSize($size->width + 2 * $around, $size->height + 2 * $around), Extend::Copy);
+        $inner = new PixelWindow($around, $around, $size->width, $size->height);
+        [$most, $least] = array_map(
+            static fn (int $rank): Image => $wide->ranked(self::NEAR, $rank)->crop($inner)->repeatPixels(2),
+            [self::NEAR ** 2 - 1, 0],
+        );
+
+        return $doubled
+            ->minus($doubled->minus($most)->positivePart())
+            ->plus($least->minus($doubled)->positivePart())
+            ->roundTo(BandFormat::Byte);
     }
 
     private static function multiplied(Image $picture): Image

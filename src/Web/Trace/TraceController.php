@@ -70,6 +70,25 @@ final class TraceController extends AbstractController
         ]);
     }
 
+    /** How far the outlines are that another request waits for. */
+    #[Route('/progress', name: 'trace_progress', methods: ['GET'])]
+    public function progress(Batch $batch, BatchArtwork $artwork): Response
+    {
+        $this->mustHavePixels($artwork);
+        $share = $this->traced->share($artwork);
+
+        return new Response(null === $share ? '' : \sprintf('%.2F', $share), headers: ['Content-Type' => 'text/plain']);
+    }
+
+    /** Who waits for them is told that they were stopped. */
+    #[Route('/stop', name: 'trace_stop', methods: ['POST'])]
+    public function stop(Batch $batch, BatchArtwork $artwork): Response
+    {
+        $this->mustHavePixels($artwork);
+
+        return new Response(status: $this->traced->stop($artwork) ? Response::HTTP_ACCEPTED : Response::HTTP_NO_CONTENT);
+    }
+
     #[Route('', name: 'trace_act', methods: ['POST'])]
     public function act(Batch $batch, BatchArtwork $artwork, #[MapRequestPayload] TraceFields $sent): Response
     {

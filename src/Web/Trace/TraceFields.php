@@ -61,7 +61,7 @@ final readonly class TraceFields
 
     private function settings(TraceSettings $before): TraceSettings
     {
-        $known = array_intersect_key($this->settings, $before->toArray());
+        $known = array_intersect_key($this->settings, ['pens' => false] + $before->toArray());
         if (\array_key_exists('detail', $known) && is_numeric($known['detail'])) {
             $known['detail'] = (int) round(100 * $known['detail']);
         }

@@ -20,8 +20,12 @@ use Snugfit\Work\Child\StoredMasters;
 /** An artwork's outlines as the room shows them, made when they are first looked at and kept under what they are made of. */
 final readonly class TracedArtwork
 {
-    public function __construct(private PixelProcessPool $processes, private StoredMasters $masters, private FileStore $store)
-    {
+    public function __construct(
+        private PixelProcessPool $processes,
+        private StoredMasters $masters,
+        private FileStore $store,
+        private TraceWatch $watch,
+    ) {
     }
 
     /** What is traced: the artwork's own outlines, switched on or not, or those of usual settings. */
@@ -58,7 +62,7 @@ final readonly class TracedArtwork
                 $this->store->path($drawing),
                 $isForced,
             );
-            $this->store->write($key, json_encode($this->processes->start($job)->facts()->toArray(), \JSON_THROW_ON_ERROR));
+            $this->store->write($key, json_encode($this->watch->wait($job, self::key($artwork, $edits))->toArray(), \JSON_THROW_ON_ERROR));
         }
         $record = JsonReader::decode($this->store->read($key), 'outlines');
 
@@ -102,6 +106,18 @@ final readonly class TracedArtwork
         }
 
         return $this->store->path($key);
+    }
+
+    /** The share of finding them that is done, 0 to 1; null where nobody waits for them. */
+    public function share(BatchArtwork $artwork): ?float
+    {
+        return $this->watch->share(self::key($artwork, self::edits($artwork)));
+    }
+
+    /** Whether anything was under way. */
+    public function stop(BatchArtwork $artwork): bool
+    {
+        return $this->watch->stop(self::key($artwork, self::edits($artwork)));
     }
 
     /** Names its outlines as they are now. */

@@ -59,6 +59,11 @@ final class PixelJobFailed extends \RuntimeException implements Failure
         );
     }
 
+    public static function stopped(): self
+    {
+        return self::because(FailureReason::Killed, 'It was stopped, as you asked.');
+    }
+
     public static function tooSlow(float $seconds): self
     {
         return self::because(FailureReason::TooSlow, \sprintf(

@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Core\Artwork\SourceEvidence;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Fit\BleedSource;
@@ -30,6 +31,10 @@ use Snugfit\Core\Production\RemakeReason;
 use Snugfit\Core\Production\WantedPrint;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RenderOptions;
+use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\Tracing;
+use Snugfit\Core\Upscale\UpscaleMethod;
+use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Tests\Facts;
 
 final class ProductionPlannerTest extends TestCase
@@ -145,6 +150,30 @@ final class ProductionPlannerTest extends TestCase
         }
         $delivered = $this->delivered(['a.svg' => new DeliveredPrint('x.pdf', $facts->sha256, (string) $lines->withoutLines()?->hash())], true);
         self::assertSame(RemakeReason::KeptLines, $this->plan([$wanted(new RenderOptions(FileFormat::Pdf))], delivered: $delivered)[0]->remade);
+    }
+
+    public function test_what_is_traced_or_chosen_otherwise_now_is_made_again_for_that_reason(): void
+    {
+        $reason = fn (WantedPrint $wanted, ?Recipe $before): ?RemakeReason => $this->plan([$wanted], delivered: $this->delivered(['a.png' => new DeliveredPrint('x.jpg', $wanted->facts->sha256, (string) $before?->hash())]))[0]->remade;
+        $decided = static function (WantedPrint $wanted): Recipe {
+            $recipe = (new ProductionPlanner())->decide($wanted);
+            self::assertInstanceOf(Recipe::class, $recipe);
+
+            return $recipe;
+        };
+        $traced = $this->wanted('a.png', options: new RenderOptions(repair: (new EditList())->tracedBy(new Tracing())));
+        $before = $decided($traced)->tracedBefore();
+        self::assertNotNull($before);
+        self::assertSame($before->canonicalJson(), Recipe::fromJson($before->canonicalJson())->canonicalJson(), 'what was delivered stays explained');
+        self::assertSame(RemakeReason::TracedAnew, $reason($traced, $before));
+        self::assertNull($decided($this->wanted('a.png'))->tracedBefore());
+
+        $soft = Facts::of(900, 600, evidence: new SourceEvidence(blur: 1.2, blurInFocus: 1.1));
+        $wanted = $this->wanted('a.png', $soft);
+        $now = $decided($wanted);
+        self::assertSame('focused-80', $now->enlarge->settings->code());
+        self::assertSame(RemakeReason::ChosenAnew, $reason($wanted, $now->enlargedBy(new UpscaleSettings(UpscaleMethod::Faithful))));
+        self::assertNull($reason($wanted, $now->enlargedBy(new UpscaleSettings(UpscaleMethod::Drawn))), 'a person had chosen that');
     }
 
     public function test_names_stay_with_their_prints_over_runs(): void

@@ -10,6 +10,7 @@ use Snugfit\Core\Trace\Border;
 use Snugfit\Core\Trace\CubicSegment;
 use Snugfit\Core\Trace\CurveFitter;
 use Snugfit\Core\Trace\LineSegment;
+use Snugfit\Core\Trace\Mirror;
 use Snugfit\Core\Trace\Segment;
 
 /** Points along known shapes, a little off as measured ones are, become these shapes again. */
@@ -118,6 +119,45 @@ final class CurveFitterTest extends TestCase
         }
     }
 
+    public function test_what_is_the_same_to_both_sides_stays_so_exactly(): void
+    {
+        // Upright, as letters are; and turned, as emblems may be.
+        $shield = [[50.2, 10.3], [60.8, 10.3], [95.1, 90.4], [83.3, 110.4], [27.7, 110.4], [15.9, 90.4]];
+        foreach ([0.0, 0.4] as $turn) {
+            $corners = array_map(static fn (array $one): array => self::turned($one, $turn), $shield);
+            $border = $this->fitter->loop($this->polygon($corners));
+            self::assertCount(6, $border->segments, "turned by $turn");
+            self::assertMirrored($border, Mirror::at(self::turned([55.5, 50.0], $turn), \M_PI / 2 + $turn), 0.1);
+            foreach ($corners as $corner) {
+                self::assertLessThan(0.15, self::nearest($border, $corner), "turned by $turn");
+            }
+        }
+    }
+
+    public function test_a_round_form_crosses_its_mirror_squarely(): void
+    {
+        // An egg that stands upright.
+        $egg = static fn (float $t): array => [70 + (30 - 6 * cos($t)) * sin($t), 60 + 44 * cos($t)];
+        $points = $this->along($egg, 2 * \M_PI, 240, 0.03);
+        $border = $this->fitter->loop($points);
+        self::assertMirrored($border, Mirror::at([70.0, 0.0], \M_PI / 2), 0.05);
+        $first = $border->segments[0];
+        self::assertInstanceOf(CubicSegment::class, $first);
+        self::assertEqualsWithDelta($border->start[1], $first->first[1], 1e-9, 'it leaves the mirror squarely');
+        foreach ($points as $point) {
+            self::assertLessThan(0.35, self::distance($border, $point));
+        }
+    }
+
+    public function test_what_is_nearly_the_same_to_both_sides_is_left_as_it_is(): void
+    {
+        $corners = [[50.2, 10.3], [60.8, 10.3], [95.1, 90.4], [14.4, 90.4]];
+        $border = $this->fitter->loop($this->polygon($corners));
+        foreach ($corners as $corner) {
+            self::assertLessThan(0.15, self::nearest($border, $corner));
+        }
+    }
+
     public function test_a_border_runs_back_as_it_came(): void
     {
         $border = new Border([0.0, 0.0], [
@@ -212,6 +252,33 @@ final class CurveFitterTest extends TestCase
             static fn (Segment $one): float => hypot($one->end()[0] - $place[0], $one->end()[1] - $place[1]),
             $border->segments,
         ) ?: [\INF]);
+    }
+
+    /**
+     * Every end of a piece has its own on the other side of the very line that lies nearest to the expected one.
+     *
+     * @param float $off pixels that the line may lie off at its middle
+     */
+    private static function assertMirrored(Border $border, Mirror $about, float $off): void
+    {
+        $ends = array_map(static fn (Segment $one): array => $one->end(), $border->segments);
+        $sums = array_map($about->off(...), $ends);
+        $shift = array_sum($sums) / \count($sums);
+        self::assertLessThan($off, abs($shift));
+        $mirror = Mirror::at([$about->x + $shift * $about->dy, $about->y - $shift * $about->dx], atan2($about->dy, $about->dx));
+        foreach ($ends as $end) {
+            self::assertLessThan(0.02, self::nearest($border, $mirror->of($end)));
+        }
+    }
+
+    /**
+     * @param array{float, float} $point
+     *
+     * @return array{float, float}
+     */
+    private static function turned(array $point, float $angle): array
+    {
+        return [60 + ($point[0] - 60) * cos($angle) - ($point[1] - 60) * sin($angle), 60 + ($point[0] - 60) * sin($angle) + ($point[1] - 60) * cos($angle)];
     }
 
     /** @param array{float, float} $point */

@@ -21,6 +21,7 @@ use Snugfit\Core\Trace\OutlineChanger;
 use Snugfit\Core\Trace\OutlineRecord;
 use Snugfit\Core\Trace\Outlines;
 use Snugfit\Core\Trace\Paint;
+use Snugfit\Core\Trace\Pen;
 use Snugfit\Core\Trace\Shape;
 use Snugfit\Core\Trace\SvgWriter;
 use Snugfit\Core\Trace\TraceGround;
@@ -97,6 +98,23 @@ final class OutlinesTest extends TestCase
         $paper = $outlines->onWhite();
         self::assertSame('e48897', $paper->paints[1]->gradient?->stops[1][1]->colour, 'half of red on white');
         self::assertStringNotContainsString('opacity', SvgWriter::write($paper));
+    }
+
+    public function test_a_stroke_lies_on_what_goes_on_beneath_it(): void
+    {
+        $disc = self::disc();
+        $middle = new Border([40.0, 40.0], [new LineSegment(60.0, 40.0)]);
+        $pen = $disc->with($disc->paints, [$disc->shapes[0], new Shape(1, $disc->shapes[1]->rings, new Pen($middle, 20.0, true))]);
+        self::assertEquals($pen, OutlineRecord::read(JsonReader::decode(json_encode(OutlineRecord::of($pen), \JSON_THROW_ON_ERROR), 'outlines')));
+        $svg = self::parsed(SvgWriter::write($pen));
+        $stroke = self::found($svg, '//s:g[@id="lines-2"]/s:path')[0];
+        self::assertSame(['M40 40L60 40', '20', 'round'], [(string) $stroke['d'], (string) $stroke['stroke-width'], (string) $stroke['stroke-linecap']]);
+        self::assertSame(1, substr_count((string) self::found($svg, '//s:g[@id="paint-1"]/s:path')[0]['d'], 'M'), 'no hole beneath it');
+        self::assertSame([], self::found($svg, '//s:g[@id="paint-2"]'));
+        self::assertSame(\count($disc->borders[0]->segments) + \count($disc->borders[1]->segments) + \count($disc->borders[2]->segments) + \count($disc->borders[3]->segments) + 1, $pen->nodes());
+        self::assertSame($pen->shares(), $disc->shares());
+        $larger = $pen->scaled(3.0)->shapes[1]->pen;
+        self::assertSame([60.0, [120.0, 120.0]], [$larger?->width, $larger?->middle->start]);
     }
 
     public function test_larger_outlines_are_the_same_ones(): void

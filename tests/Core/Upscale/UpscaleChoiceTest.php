@@ -30,6 +30,12 @@ final class UpscaleChoiceTest extends TestCase
         yield 'a PNG that was a JPEG' => [Kind::Photo, $png, new SourceEvidence(), new PixelStatistics(blockiness: 1.26), 'mending-90', 'Traces of a JPEG of about quality 52: mended by 90%.'];
         yield 'a PNG of its own, though a network thinks otherwise' => [Kind::Photo, $png, new SourceEvidence(traces: 3.46), new PixelStatistics(blockiness: 1.08), 'faithful', 'Photo, clean: faithful.'];
         yield 'a noisy one' => [Kind::Photo, $png, new SourceEvidence(noise: 9.0), $none, 'mending', 'Noise of about 9 levels: mended.'];
+        yield 'a soft one' => [Kind::Photo, $png, new SourceEvidence(blur: 1.4, blurInFocus: 1.05), $none, 'focused-80', 'Soft, as if blurred by about 1.1 px: focused by 80%.'];
+        yield 'a very soft drawing' => [Kind::LineArt, $png, new SourceEvidence(blur: 2.0, blurInFocus: 1.8), $none, 'focused', 'Soft, as if blurred by about 1.8 px: focused.'];
+        yield 'one that is soft behind what is in focus' => [Kind::Photo, $png, new SourceEvidence(blur: 1.9, blurInFocus: 0.1), $none, 'faithful', 'Photo, clean: faithful.'];
+        yield 'a soft one read before its sharpest parts were looked for' => [Kind::Photo, $png, new SourceEvidence(blur: 1.9), $none, 'faithful', 'Photo, clean: faithful.'];
+        yield 'a soft one with noise' => [Kind::Photo, $png, new SourceEvidence(noise: 9.0, blur: 1.4, blurInFocus: 1.2), $none, 'mending', 'Noise of about 9 levels: mended.'];
+        yield 'a soft one that is a bad JPEG' => [Kind::Photo, $jpeg, new SourceEvidence(30, '4:2:0', blur: 1.4, blurInFocus: 1.2), $none, 'mending', 'JPEG of about quality 30: mended.'];
         yield 'a flat graphic of five colours' => [Kind::FlatGraphic, $png, new SourceEvidence(), new PixelStatistics(flatColours: 5), 'rebuilt', 'Flat graphic, clean, of 5 colours: drawn in these.'];
         yield 'one that was a bad JPEG' => [Kind::FlatGraphic, $png, new SourceEvidence(traces: 3.46), new PixelStatistics(flatColours: 5), 'mending', 'Traces of a JPEG of about quality 50: mended.'];
         yield 'one with hardly a trace' => [Kind::FlatGraphic, $png, new SourceEvidence(traces: 1.0), $none, 'drawn', 'Flat graphic, clean: drawn.'];

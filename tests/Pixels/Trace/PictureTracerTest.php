@@ -101,6 +101,42 @@ final class PictureTracerTest extends PixelTestCase
         self::assertEqualsWithDelta(1.0, $ink($this->drawn($traced->svg)) / $ink($this->drawn($this->svg($lines))), 0.08);
     }
 
+    public function test_a_thin_line_beside_thick_ones_has_their_colour_and_stays_whole(): void
+    {
+        $lines = '<rect width="160" height="120" fill="#fbf8f1"/><g stroke="#102040" fill="none"><path d="M10 20L150 62" stroke-width="2"/><path d="M20 60L60 100" stroke-width="8"/></g>';
+        $traced = $this->trace($this->picture160($lines));
+        self::assertSame([2, 3], [$traced->report->colours, $traced->report->shapes]);
+        self::assertStringContainsString('#102040', $traced->svg);
+    }
+
+    public function test_lines_of_one_width_become_strokes_where_they_are_asked_for(): void
+    {
+        $lines = '<rect width="160" height="120" fill="#fbf8f1"/><g fill="none" stroke="#102040"><path d="M10.3 12.4L90 22" stroke-width="5"/>'
+            .'<path d="M12 50C40 20 60 90 92 55" stroke-width="4" stroke-linecap="round" stroke="#0f5c63"/><circle cx="126" cy="40" r="22" stroke-width="3.4"/></g>'
+            // What branches, what tapers, and what parts two paints are areas.
+            .'<path d="M20 90H80M50 90V112" stroke="#102040" stroke-width="4"/><path d="M96 84L104 116L90 116Z" fill="#3c7a4b"/>'
+            .'<circle cx="134" cy="98" r="14" fill="#e0a100" stroke="#102040" stroke-width="3"/>';
+        $path = $this->picture160($lines);
+        self::assertStringNotContainsString('stroke-width="5', $this->trace($path)->svg);
+        $traced = $this->trace($path, new TraceSettings(pens: true));
+        $svg = new \SimpleXMLElement($traced->svg);
+        $svg->registerXPathNamespace('s', 'http://www.w3.org/2000/svg');
+        $found = [];
+        foreach ($svg->xpath('//s:path[@stroke-width]') ?: [] as $one) {
+            $found[] = [(float) $one['stroke-width'], (string) $one['stroke-linecap'], (string) $one['d']];
+        }
+        sort($found);
+        self::assertSame(['', 'round', ''], array_column($found, 1));
+        self::assertEqualsWithDelta([3.4, 4.0, 5.0], array_column($found, 0), 0.08);
+        self::assertStringContainsString('A21.9', str_replace('A22', 'A21.9', $found[0][2]), 'a circle stays one');
+        self::assertSame(1, preg_match('/^M([\d.]+) ([\d.]+)L([\d.]+) ([\d.]+)$/', $found[2][2], $ends), 'and a straight line one');
+        [$ax, $ay, $bx, $by] = [...array_map(floatval(...), \array_slice($ends, 1)), 0.0, 0.0, 0.0, 0.0];
+        self::assertEqualsWithDelta([10.3, 12.4, 90.0, 22.0], $ax < $bx ? [$ax, $ay, $bx, $by] : [$bx, $by, $ax, $ay], 0.15);
+        self::assertLessThan(0.15, $this->bordersOff($traced->svg, $lines));
+        // Nothing shines through beside them.
+        self::assertLessThan(35.0, Image::drawing($traced->svg, ['scale' => 9.7])->flatten([255.0, 0.0, 255.0])->recombined([[0.5, -1.0, 0.5]])->largest());
+    }
+
     public function test_shading_becomes_gradients_or_steps(): void
     {
         $shaded = '<defs><linearGradient id="a" x2="0" y2="1"><stop stop-color="#1b3a6b"/><stop offset="1" stop-color="#f7b267"/></linearGradient>'

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Snugfit\Core\Production;
+
+use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Upscale\UpscaleChoice;
+
+/** What a print's recipe was before the program came to make the same print otherwise, for each way in which it did. */
+final class EarlierRecipes
+{
+    /** @return iterable<array{?string, RemakeReason}> hashes, null for what was never otherwise, and why it is made again */
+    public static function of(Recipe $recipe, WantedPrint $wanted): iterable
+    {
+        yield [$recipe->hashBefore(), RemakeReason::MadeMoreExactly];
+        yield [$recipe->withoutFolds()?->hash(), RemakeReason::FoldMarks];
+        $pixels = $recipe->withoutLines();
+        foreach ([$pixels?->hash(), $pixels?->hashBefore(), $pixels?->withoutFolds()?->hash()] as $hash) {
+            yield [$hash, RemakeReason::KeptLines];
+        }
+        $traced = $recipe->tracedBefore();
+        foreach ([$traced?->hash(), $traced?->withoutLines()?->hash()] as $hash) {
+            yield [$hash, RemakeReason::TracedAnew];
+        }
+        $chosen = self::chosenBefore($recipe, $wanted);
+        foreach ([$chosen?->hash(), $chosen?->hashBefore()] as $hash) {
+            yield [$hash, RemakeReason::ChosenAnew];
+        }
+    }
+
+    /** By the way of enlarging that suited the picture before there were more; null where a person chose one, or it is the same. */
+    private static function chosenBefore(Recipe $recipe, WantedPrint $wanted): ?Recipe
+    {
+        if (null !== $wanted->options->upscale) {
+            return null;
+        }
+        $before = UpscaleChoice::before($wanted->placement->artwork->kind, $wanted->facts)->settings->with($wanted->options->effort);
+        $now = $recipe->enlarge->settings;
+
+        return $now->method->isLearned() && $now->code() !== $before->code() ? $recipe->enlargedBy($before, $recipe->enlarge->region) : null;
+    }
+}
