@@ -12,6 +12,7 @@ use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
 use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Tests\Shop\ShopTestCase;
+use Snugfit\Web\Trace\TracedArtwork;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** Outlines are an edit: looked at before they are used, changed by hand, undone, and a vector for every product once they are. */
@@ -99,6 +100,40 @@ final class TraceRoomTest extends ShopTestCase
         self::assertResponseIsSuccessful();
         $this->browser->request('GET', $this->address('/take.png?side=90000'));
         self::assertResponseStatusCodeSame(422);
+    }
+
+    public function test_even_lines_are_strokes_where_a_person_wants_them(): void
+    {
+        $this->send(['act' => 'set', 'settings' => ['pens' => true]]);
+        $this->send(['act' => 'use']);
+        self::assertTrue($this->artwork->edits()->tracing()?->settings->pens);
+        $this->send(['act' => 'set', 'settings' => ['pens' => false]]);
+        self::assertFalse($this->artwork->edits()->tracing()?->settings->pens);
+    }
+
+    public function test_how_far_they_are_is_told_and_they_are_stopped(): void
+    {
+        $this->browser->request('GET', $this->address('/progress'));
+        self::assertSame('', $this->browser->getResponse()->getContent(), 'nobody waits for them');
+        $this->post('/stop', []);
+        self::assertResponseStatusCodeSame(204);
+        // As another request left it that waits for them.
+        $notes = $this->data.'/files/patches/trace-'.TracedArtwork::edits($this->artwork)->preparedHash($this->artwork->master());
+        is_dir(\dirname($notes)) || mkdir(\dirname($notes), 0o777, true);
+        file_put_contents($notes.'.progress', '0.43');
+        $this->browser->request('GET', $this->address('/progress'));
+        self::assertSame('0.43', $this->browser->getResponse()->getContent());
+        $this->post('/stop', []);
+        self::assertResponseStatusCodeSame(202);
+        $this->browser->request('GET', $this->address('/docket'));
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('It was stopped, as you asked.', (string) $this->browser->getResponse()->getContent());
+        self::assertSame([], glob($notes.'.*'), 'no note is left, and no outlines');
+        $this->browser->request('GET', $this->address('/docket'));
+        self::assertResponseIsSuccessful();
+        touch($notes.'.progress', time() - 60);
+        $this->browser->request('GET', $this->address('/progress'));
+        self::assertSame('', $this->browser->getResponse()->getContent(), 'of a request that is no more');
     }
 
     public function test_nonsense_is_answered_with_a_sentence(): void

@@ -28,9 +28,9 @@ final readonly class MirroredHalf
     {
         $count = \count($points);
         $even = [];
-        foreach ($points as $point) {
-            [$there] = Polyline::nearest($points, $mirror->of($point));
-            $back = $mirror->of($there);
+        $there = Polyline::nearestInTurn($points, array_map($mirror->of(...), $points));
+        foreach ($points as $i => $point) {
+            $back = $mirror->of($there[$i]);
             $even[] = [($point[0] + $back[0]) / 2, ($point[1] + $back[1]) / 2];
         }
         $crossings = [];

@@ -43,11 +43,10 @@ final readonly class SymmetryFinder
             if (max(array_map($mirror->off(...), $points)) < self::WIDE) {
                 continue;
             }
-            $few = $this->offs($points, $mirror, self::FEW);
-            if (max(array_map(abs(...), $few)) > self::AT_FIRST * $this->tolerance) {
+            if (!$this->mayMirror($points, $mirror)) {
                 continue;
             }
-            $off = Deviation::of($this->offs($points, $mirror, self::MANY));
+            $off = Deviation::of($this->offs($points, $mirror));
             if ($off <= $least) {
                 [$best, $least] = [$mirror, $off];
             }
@@ -91,15 +90,34 @@ final readonly class SymmetryFinder
     }
 
     /**
+     * Whether the first few points have another opposite them: most areas are told by one of them.
+     *
+     * @param non-empty-list<array{float, float}> $points
+     */
+    private function mayMirror(array $points, Mirror $mirror): bool
+    {
+        $step = max(1, intdiv(\count($points), self::FEW));
+        for ($i = 0; $i < \count($points); $i += $step) {
+            $there = $mirror->of($points[$i]);
+            [$place] = Polyline::nearest($points, $there);
+            if (hypot($place[0] - $there[0], $place[1] - $there[1]) > self::AT_FIRST * $this->tolerance) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
      * How far points, mirrored, lie off the line, outwards and inwards.
      *
      * @param non-empty-list<array{float, float}> $points
      *
      * @return non-empty-list<float>
      */
-    private function offs(array $points, Mirror $mirror, int $most): array
+    private function offs(array $points, Mirror $mirror): array
     {
-        $step = max(1, intdiv(\count($points), $most));
+        $step = max(1, intdiv(\count($points), self::MANY));
         $offs = [];
         for ($i = 0; $i < \count($points); $i += $step) {
             $there = $mirror->of($points[$i]);

@@ -11,6 +11,7 @@ use Snugfit\Core\Trace\CubicSegment;
 use Snugfit\Core\Trace\CurveFitter;
 use Snugfit\Core\Trace\LineSegment;
 use Snugfit\Core\Trace\Mirror;
+use Snugfit\Core\Trace\Polyline;
 use Snugfit\Core\Trace\Segment;
 
 /** Points along known shapes, a little off as measured ones are, become these shapes again. */
@@ -131,6 +132,15 @@ final class CurveFitterTest extends TestCase
             foreach ($corners as $corner) {
                 self::assertLessThan(0.15, self::nearest($border, $corner), "turned by $turn");
             }
+        }
+    }
+
+    public function test_places_in_turn_are_the_nearest_ones_round_and_round(): void
+    {
+        $points = $this->along(static fn (float $t): array => [50 + 40 * cos($t), 50 + 25 * sin($t)], 2 * \M_PI, 120, 0.0);
+        $back = array_map(static fn (array $point): array => [$point[0] + 1.5, $point[1] - 0.7], array_reverse([...$points, ...$points]));
+        foreach (Polyline::nearestInTurn($points, $back) as $i => $place) {
+            self::assertEqualsWithDelta(Polyline::nearest($points, $back[$i])[0], $place, 1e-9);
         }
     }
 
