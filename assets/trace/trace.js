@@ -80,6 +80,8 @@ export default () => ({
   watch(text) {
     this.wait(text);
     this.option('again').hidden = true;
+    const state = this.dom().docket.querySelector('[data-state]');
+    if (state) state.textContent = 'Being found …';
     const look = async () => {
       const answer = await fetch(`${this.dom().address}/progress`).catch(() => null);
       const share = answer?.ok ? await answer.text() : '';
@@ -103,6 +105,8 @@ export default () => ({
   fail(text) {
     this.wait(text);
     this.option('again').hidden = false;
+    const state = this.dom().docket.querySelector('[data-state]');
+    if (state) state.textContent = 'Not found yet.';
   },
   /** What the docket says, on the stage and along its foot. */
   put(html) {

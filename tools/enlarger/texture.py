@@ -25,7 +25,7 @@ STRONG = .5  # how much less squares count that are much stronger than the mean:
 
 def energies(picture, filters):
     """Of luma, in squares of 8 px, every 4 px, for each direction."""
-    grey = (picture * LUMA).sum(1, keepdim=True) if picture.shape[1] == 3 else picture
+    grey = (picture * LUMA).sum(1, keepdim=True)
     return (F.avg_pool2d(F.conv2d(grey, filters).square(), 8, 4) + 1e-7).sqrt()
 
 

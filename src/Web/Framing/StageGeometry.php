@@ -128,7 +128,7 @@ final readonly class StageGeometry
         $none = Length::zero();
         $bleed = $product->bleed;
         $margin = $product->safeMargin;
-        $wrap = true === $product->wrap?->isZero() ? null : $product->wrap;
+        $wrap = $product->isWrapped() ? $product->wrap : null;
 
         return [
             'all' => $box($none, $none, $none, $none),

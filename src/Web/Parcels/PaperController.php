@@ -15,12 +15,12 @@ use Snugfit\Shop\DeliveryStore;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\PrintFile;
 use Snugfit\Shop\FileStore;
+use Snugfit\Web\Shared\Attachment;
 use Snugfit\Work\Child\PixelJobFailed;
 use Snugfit\Work\Child\PixelProcessPool;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpFoundation\ResponseHeaderBag;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
@@ -35,6 +35,7 @@ final class PaperController extends AbstractController
     public function __construct(
         private readonly DeliveryStore $deliveries,
         private readonly FileStore $store,
+        private readonly CheckedFiles $checked,
         private readonly PixelProcessPool $processes,
     ) {
     }
@@ -68,15 +69,12 @@ final class PaperController extends AbstractController
     #[Route('/print-files/{file<\d+>}/{what<sheets|strip>}-{paper<a4|letter>}.pdf', name: 'parcel_paper', methods: ['GET'])]
     public function paper(PrintFile $file, string $what, string $paper): Response
     {
-        if (!$file->state()->isDelivered() || !$this->deliveries->has($file) || !$this->deliveries->isIntact($file)) {
-            throw $this->createNotFoundException('This file is not delivered, or not the one that was checked any more.');
-        }
-        $path = (string) $file->path();
+        $path = $this->checked->path($file);
         $title = pathinfo($path, \PATHINFO_FILENAME);
         $key = \sprintf('patches/%s-%s-%s.pdf', $what, $paper, (string) $file->found()?->sha256);
         try {
-            return $this->sent($key, fn (string $target): PixelJob => new TileJob(
-                $this->store->path($this->deliveries->key($file->run()->batch(), $path)),
+            return $this->sent($key, static fn (string $target): PixelJob => new TileJob(
+                $path,
                 Catalogue::standard()->product($paper)->trim,
                 Length::millimetres(self::MARGIN),
                 Length::millimetres(self::OVERLAP),
@@ -96,11 +94,8 @@ final class PaperController extends AbstractController
             $this->processes->start($job($this->store->path($key)))->facts();
         }
 
-        return (new BinaryFileResponse($this->store->path($key), headers: ['Content-Type' => 'application/pdf'], public: false))
-            ->setContentDisposition(
-                ResponseHeaderBag::DISPOSITION_ATTACHMENT,
-                $name,
-                (string) preg_replace('/[^\x20-\x7e]|[%\/\\\\]/', '_', $name),
-            );
+        $file = new BinaryFileResponse($this->store->path($key), headers: ['Content-Type' => 'application/pdf'], public: false);
+
+        return Attachment::named($file, $name);
     }
 }

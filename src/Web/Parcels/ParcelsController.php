@@ -16,15 +16,14 @@ use Snugfit\Shop\FileStore;
 use Snugfit\Shop\Repository\PrintFileRepository;
 use Snugfit\Shop\Repository\ProductRepository;
 use Snugfit\Shop\StoredZip;
+use Snugfit\Web\Shared\Attachment;
 use Snugfit\Work\Proof\ProofSheet;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpFoundation\ResponseHeaderBag;
 use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\HttpKernel\Attribute\MapQueryParameter;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 
 /** Parcels: delivered files with what preflight found; take one, or all. */
@@ -37,6 +36,7 @@ final class ParcelsController extends AbstractController
         private readonly DeliveryStore $deliveries,
         private readonly PrintFileRepository $printFiles,
         private readonly FileStore $store,
+        private readonly CheckedFiles $checked,
         private readonly DeliveryFreshness $freshness,
         private readonly ProofSheet $proof,
         private readonly ProductRepository $products,
@@ -104,23 +104,11 @@ final class ParcelsController extends AbstractController
     #[Route('/print-files/{file<\d+>}', name: 'parcel_file', methods: ['GET'])]
     public function download(PrintFile $file): Response
     {
-        if (!$file->state()->isDelivered() || !$this->deliveries->has($file)) {
-            throw $this->createNotFoundException();
-        }
-        if (!$this->deliveries->isIntact($file)) {
-            throw new ConflictHttpException('This file is not the one that was checked any more. Start a run to make it again.');
-        }
-        $path = (string) $file->path();
-        $response = new BinaryFileResponse(
-            $this->store->path($this->deliveries->key($file->run()->batch(), $path)),
-            headers: ['Content-Type' => $file->recipe()?->write->format->mediaType() ?? 'application/octet-stream'],
-        );
-        $name = basename($path);
+        $type = $file->recipe()?->write->format->mediaType() ?? 'application/octet-stream';
 
-        return $response->setContentDisposition(
-            ResponseHeaderBag::DISPOSITION_ATTACHMENT,
-            $name,
-            (string) preg_replace('/[^\x20-\x7e]|[%\/\\\\]/', '_', $name),
+        return Attachment::named(
+            new BinaryFileResponse($this->checked->path($file), headers: ['Content-Type' => $type]),
+            basename((string) $file->path()),
         );
     }
 
