@@ -99,7 +99,7 @@ final class EnlargeCommandTest extends CommandTestCase
         yield 'stretched' => [['in.png', 'out.png', '--to=120x120'], 'nothing is stretched'];
         yield 'too much' => [['in.png', 'out.png', '--factor=17'], '×16 is the most'];
         yield 'no such way' => [['in.png', 'out.png', '--factor=2', '--way=magic'], 'faithful'];
-        yield 'strength of what' => [['in.png', 'out.png', '--factor=2', '--way=drawn', '--strength=50'], 'that has one: mending, focused, textured'];
+        yield 'strength of what' => [['in.png', 'out.png', '--factor=2', '--way=drawn', '--strength=50'], 'that has one: mending, denoised, focused, redrawn, textured'];
         yield 'best of a kernel' => [['in.png', 'out.png', '--factor=2', '--way=lanczos', '--best'], 'learned ways'];
         yield 'both' => [['in.png', 'out.png', '--factor=2', '--best', '--quick'], 'cannot both'];
         yield 'over the master' => [['in.png', './in.png', '--factor=2'], 'cannot take the master\'s place'];

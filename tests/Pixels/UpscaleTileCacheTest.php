@@ -41,7 +41,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
     /** @return iterable<string, array{UpscaleSettings}> */
     public static function ways(): iterable
     {
-        foreach (['faithful', 'mending', 'mending-40', 'focused', 'focused-60', 'drawn', 'faithful-quick', 'drawn-best', 'textured-60'] as $code) {
+        foreach (['faithful', 'mending', 'mending-40', 'denoised-40', 'focused', 'focused-60', 'redrawn', 'redrawn-70', 'drawn', 'faithful-quick', 'drawn-best', 'textured-60'] as $code) {
             yield $code => [UpscaleSettings::ofCode($code) ?? throw new \LogicException()];
         }
     }

@@ -64,14 +64,17 @@ final readonly class EnlargerQuality implements Measurement
             $say('quality not measured: it needs the pictures of Debian\'s python3-skimage');
         } else {
             $photos = array_map(static fn (string $name): Image => self::photo($name), self::NAMES);
-            $this->table($say, 'photographs ×2', $photos, 1, null, ['faithful', 'faithful best', 'quick', 'mending']);
-            $this->table($say, 'photographs ×4', $photos, 2, null, ['faithful', 'quick', 'mending', 'textured 60']);
-            $this->table($say, '×2 after JPEG quality 50', $photos, 1, 50, ['faithful', 'mending 50', 'mending']);
-            $this->table($say, '×2 after JPEG quality 80', $photos, 1, 80, ['faithful', 'mending 50', 'mending']);
+            $this->table($say, 'photographs ×2', $photos, 1, PictureDamage::none(), ['faithful', 'faithful best', 'quick', 'mending']);
+            $this->table($say, 'photographs ×4', $photos, 2, PictureDamage::none(), ['faithful', 'quick', 'mending', 'textured 60']);
+            $this->table($say, '×2 after JPEG quality 50', $photos, 1, PictureDamage::jpeg(50), ['faithful', 'mending 50', 'mending']);
+            $this->table($say, '×2 after JPEG quality 80', $photos, 1, PictureDamage::jpeg(80), ['faithful', 'mending 50', 'mending']);
+            $this->table($say, '×2 after noise of 8 levels', $photos, 1, PictureDamage::noise(8.0), ['faithful', 'mending', 'denoised']);
+            $this->table($say, '×2 blurred by 1 px', $photos, 1, PictureDamage::blur(1.0), ['faithful', 'focused 75', 'focused']);
         }
         $drawings = [self::drawing(1), self::drawing(2)];
-        $this->table($say, 'rendered lettering and lines ×2', $drawings, 1, null, ['faithful', 'drawn', 'drawn best']);
-        $this->table($say, 'rendered lettering and lines ×4', $drawings, 2, null, ['faithful', 'drawn']);
+        $this->table($say, 'rendered lettering and lines ×2', $drawings, 1, PictureDamage::none(), ['faithful', 'drawn', 'drawn best']);
+        $this->table($say, 'rendered lettering and lines ×4', $drawings, 2, PictureDamage::none(), ['faithful', 'drawn']);
+        $this->table($say, 'the same ×2 after JPEG quality 50', $drawings, 1, PictureDamage::jpeg(50), ['drawn', 'mending', 'redrawn']);
         $this->speeds($say);
     }
 
@@ -80,19 +83,12 @@ final readonly class EnlargerQuality implements Measurement
      * @param list<Image>            $pictures
      * @param list<string>           $ways
      */
-    private function table(\Closure $say, string $title, array $pictures, int $times, ?int $quality, array $ways): void
+    private function table(\Closure $say, string $title, array $pictures, int $times, PictureDamage $damage, array $ways): void
     {
         $sums = [];
         foreach ($pictures as $picture) {
-            $small = self::damaged(
-                $picture
-                    ->resize(
-                        new PixelSize(intdiv($picture->size()->width, 2 ** $times), intdiv($picture->size()->height, 2 ** $times)),
-                        Kernel::Cubic,
-                    )
-                    ->copyToMemory(),
-                $quality,
-            );
+            $half = new PixelSize(intdiv($picture->size()->width, 2 ** $times), intdiv($picture->size()->height, 2 ** $times));
+            $small = $damage->to($picture->resize($half, Kernel::Cubic)->copyToMemory());
             $made = [
                 'bicubic' => (new Resampler())->enlarge($small, $picture->size(), ScalingFilter::Bicubic),
                 'Lanczos' => (new Resampler())->enlarge($small, $picture->size(), ScalingFilter::Lanczos),
@@ -134,7 +130,7 @@ final readonly class EnlargerQuality implements Measurement
         $picture = self::drawing(3)->copyToMemory();
         // As workers do.
         Vips::useThreads(1);
-        foreach (['quick', 'faithful', 'mending', 'mending 50', 'textured 60', 'faithful best'] as $way) {
+        foreach (['quick', 'faithful', 'mending', 'mending 50', 'focused 75', 'redrawn', 'textured 60', 'faithful best'] as $way) {
             $doubler = new NetworkUpscaler(self::way($way));
             [$rates, $shares] = [[], []];
             // Each between two of the bare network: other work on the machine comes and goes.
@@ -254,19 +250,6 @@ final readonly class EnlargerQuality implements Measurement
         } finally {
             (new Filesystem())->remove($folder);
         }
-    }
-
-    private static function damaged(Image $picture, ?int $quality): Image
-    {
-        if (null === $quality) {
-            return $picture;
-        }
-        $path = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4)).'.jpg';
-        $picture->save('jpeg', $path, ['Q' => $quality]);
-        $again = Image::load('jpeg', $path)->copyToMemory();
-        unlink($path);
-
-        return $again;
     }
 
     private static function photo(string $name): Image

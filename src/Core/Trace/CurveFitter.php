@@ -10,17 +10,6 @@ namespace Snugfit\Core\Trace;
  */
 final readonly class CurveFitter
 {
-    /** Points beside a corner that pixels rounded off, and those after them that tell a side's direction. */
-    private const ROUNDED = 2;
-    private const SIDE = 7;
-
-    /** Points that tell a side at least. */
-    private const TELLING = 4;
-
-    /** Pixels that a corner may lie from the point that was nearest to it: any, and the more the sharper it is. */
-    private const REACH = 0.9;
-    private const REACH_SHARP = 0.55;
-
     /** Cosine of the turn from which on two sides are those of a thin line, which has a blunt end. */
     private const BACK = -0.8;
 
@@ -53,7 +42,7 @@ final readonly class CurveFitter
     {
         $last = \count($points) - 1;
 
-        return $this->through($points, [0, ...self::sharp($points, $this->corners->find($points, false), false), $last], false);
+        return $this->through($points, [0, ...SharpCorners::among($points, $this->corners->find($points, false), false), $last], false);
     }
 
     /**
@@ -72,7 +61,7 @@ final readonly class CurveFitter
         if (null !== $mirror && null !== $half) {
             return MirroredHalf::closed($this->half($half->points, $mirror), $mirror);
         }
-        $corners = self::sharp($points, $this->corners->find($points, true), true);
+        $corners = SharpCorners::among($points, $this->corners->find($points, true), true);
         $start = [] === $corners ? self::leftmost($points) : $corners[0];
         $turned = [...\array_slice($points, $start), ...\array_slice($points, 0, $start), $points[$start]];
         $places = array_map(static fn (int $i): int => $i - $start, $corners);
@@ -90,12 +79,12 @@ final readonly class CurveFitter
         $last = \count($points) - 1;
         // With the other side, so that corners on the mirror are seen.
         $all = [...$points, ...array_map($mirror->of(...), array_reverse(\array_slice($points, 1, -1)))];
-        $corners = self::sharp($all, $this->corners->find($all, true), true);
+        $corners = SharpCorners::among($all, $this->corners->find($all, true), true);
         $side = $mirror->off($points[intdiv($last, 2)]) > 0 ? 1 : -1;
         $square = [$side * $mirror->dy, -$side * $mirror->dx];
         $isSharp = static fn (int $end): bool => [] !== array_filter(
             $corners,
-            static fn (int $i): bool => min(abs($i - $end), \count($all) - abs($i - $end)) <= self::ROUNDED,
+            static fn (int $i): bool => min(abs($i - $end), \count($all) - abs($i - $end)) <= SharpCorners::ROUNDED,
         );
         [$out, $into] = [$square, [-$square[0], -$square[1]]];
         if ($isSharp(0)) {
@@ -104,7 +93,7 @@ final readonly class CurveFitter
         if ($isSharp($last)) {
             [$points[$last], $into] = [self::onMirror(array_reverse($points), $mirror), null];
         }
-        $places = array_filter($corners, static fn (int $i): bool => $i > self::ROUNDED && $i < $last - self::ROUNDED);
+        $places = array_filter($corners, static fn (int $i): bool => $i > SharpCorners::ROUNDED && $i < $last - SharpCorners::ROUNDED);
 
         return $this->through($points, [0, ...array_values($places), $last], false, true, $out, $into);
     }
@@ -118,8 +107,8 @@ final readonly class CurveFitter
      */
     private static function onMirror(array $points, Mirror $mirror): array
     {
-        $part = \array_slice($points, self::ROUNDED, self::SIDE);
-        if (\count($part) < self::TELLING) {
+        $part = \array_slice($points, SharpCorners::ROUNDED, SharpCorners::SIDE);
+        if (\count($part) < SharpCorners::TELLING) {
             return $points[0];
         }
         $side = StraightFit::of($part);
@@ -129,65 +118,8 @@ final readonly class CurveFitter
         }
         $along = -$mirror->off([$side->x, $side->y]) / $over;
         $place = $mirror->nearest([$side->x + $along * $side->dx, $side->y + $along * $side->dy]);
-        // Pixels take the more of a corner the sharper it is: by the sine of half of its angle.
-        $most = self::REACH + self::REACH_SHARP / max(0.15, abs($over));
 
-        return hypot($place[0] - $points[0][0], $place[1] - $points[0][1]) <= $most ? $place : $points[0];
-    }
-
-    /**
-     * Those that are corners rather than tight curves: there both sides would meet far beyond.
-     *
-     * @param non-empty-list<array{float, float}> $points
-     * @param list<int>                           $corners in order
-     *
-     * @return list<int>
-     */
-    private static function sharp(array $points, array $corners, bool $isClosed): array
-    {
-        $count = \count($points);
-        $last = \count($corners) - 1;
-        $sharp = [];
-        foreach ($corners as $k => $i) {
-            $least = $corners[$k - 1] ?? ($isClosed ? $corners[$last] - $count : -1);
-            $most = $corners[$k + 1] ?? ($isClosed ? $corners[0] + $count : $count);
-            [$before, $after] = [[], []];
-            for ($far = self::ROUNDED; $far < self::ROUNDED + self::SIDE; ++$far) {
-                if ($i - $far > $least) {
-                    array_unshift($before, $points[($i - $far + $count) % $count]);
-                }
-                if ($i + $far < $most) {
-                    $after[] = $points[($i + $far) % $count];
-                }
-            }
-            if (\count($before) < self::TELLING || \count($after) < self::TELLING || !self::isRound($points[$i], $before, $after)) {
-                $sharp[] = $i;
-            }
-        }
-
-        return $sharp;
-    }
-
-    /**
-     * @param array{float, float}                 $point
-     * @param non-empty-list<array{float, float}> $before
-     * @param non-empty-list<array{float, float}> $after
-     */
-    private static function isRound(array $point, array $before, array $after): bool
-    {
-        [$one, $other] = [StraightFit::of($before), StraightFit::of($after)];
-        $crossing = $one->crossing($other);
-
-        return null !== $crossing && hypot($crossing[0] - $point[0], $crossing[1] - $point[1]) > self::reach($one, $other);
-    }
-
-    /** Pixels that a corner may lie from the point that was nearest to it: pixels take the more of it the sharper it is. */
-    private static function reach(StraightFit $one, StraightFit $other): float
-    {
-        // The sine of half of the angle between both sides.
-        $half = sqrt(max(0.0, (1 + $one->dx * $other->dx + $one->dy * $other->dy) / 2));
-
-        return self::REACH + self::REACH_SHARP / max(0.15, $half);
+        return Polyline::far($place, $points[0]) <= SharpCorners::reachBySine(abs($over)) ? $place : $points[0];
     }
 
     /** @param list<array{float, float}> $points */
@@ -257,7 +189,7 @@ final readonly class CurveFitter
         }
         [$inner, $straight] = [[], []];
         for ($k = 0; $k < $pieces; ++$k) {
-            $inner[$k] = self::inner($points, $places[$k], $places[$k + 1], $isCorner ? self::ROUNDED : 1);
+            $inner[$k] = self::inner($points, $places[$k], $places[$k + 1], $isCorner ? SharpCorners::ROUNDED : 1);
             $straight[$k] = $this->straight($inner[$k], $at[$k], $at[$k + 1]);
         }
         // Where each piece begins, and where the one before it ends: at a blunt end of a thin line, two places.
@@ -329,13 +261,13 @@ final readonly class CurveFitter
      */
     private static function corner(array $point, array $before, ?StraightFit $one, array $after, ?StraightFit $other): array
     {
-        $one ??= \count($before) < 2 ? null : StraightFit::of(\array_slice($before, -self::SIDE));
-        $other ??= \count($after) < 2 ? null : StraightFit::of(\array_slice($after, 0, self::SIDE));
+        $one ??= \count($before) < 2 ? null : StraightFit::of(\array_slice($before, -SharpCorners::SIDE));
+        $other ??= \count($after) < 2 ? null : StraightFit::of(\array_slice($after, 0, SharpCorners::SIDE));
         if (null === $one || null === $other) {
             return [$point, $point];
         }
         $crossing = $one->crossing($other);
-        if (null !== $crossing && hypot($crossing[0] - $point[0], $crossing[1] - $point[1]) <= self::reach($one, $other)) {
+        if (null !== $crossing && hypot($crossing[0] - $point[0], $crossing[1] - $point[1]) <= SharpCorners::reach($one, $other)) {
             return [$crossing, $crossing];
         }
         $turn = $one->dx * $other->dx + $one->dy * $other->dy;

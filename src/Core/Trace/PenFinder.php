@@ -21,23 +21,14 @@ final readonly class PenFinder
     /** Straight pieces that a curve is taken for: each bends by less than outlines may lie off. */
     private const PIECES = 32;
 
-    /** Places along a line that are looked at, and those by which its ends are looked for. */
-    private const PLACES = 400;
+    /** Places along a line by which its ends are looked for. */
     private const PAIRS = 16;
 
     /** Of the width: how far from an end both sides tell its middle, and how far one still does. */
     private const END = 2.0;
     private const BESIDE = 1.0;
 
-    /** Of the width, how far from the last place of a line's middle its end is. */
-    private const NEAR = 3.5;
-
-    /** What half a circle has less than a square end as long, in squares of its width; how much more or less any end may have. */
-    private const ROUND = 0.5 - \M_PI / 8;
-    private const SQUARE = 0.06;
-
-    /** From which part of that on ends are round, both together; pixels of width up to which one may look otherwise than the other. */
-    private const IS_ROUND = 0.7;
+    /** Pixels of width up to which one end may look otherwise than the other: they are too few to tell. */
     private const THIN = 8.0;
 
     /** Places from an end that tell where a line is bound for. */
@@ -134,12 +125,12 @@ final readonly class PenFinder
      */
     private function closed(array $outer, array $inner): ?Pen
     {
-        $outer = self::spaced($outer);
-        $inner = self::spaced($inner);
+        $outer = Polyline::spaced($outer);
+        $inner = Polyline::spaced($inner);
         [$middle, $widths] = self::between($outer, $inner, true);
         $width = self::evenWidth($widths);
 
-        return null === $width || self::length($middle) < self::LONG * $width
+        return null === $width || Polyline::length($middle) < self::LONG * $width
             ? null
             : new Pen($this->fitter->loop($middle), $width, false);
     }
@@ -147,14 +138,14 @@ final readonly class PenFinder
     /** @param non-empty-list<array{float, float}> $rim */
     private function free(array $rim): ?Pen
     {
-        $ring = self::spaced($rim);
+        $ring = Polyline::spaced($rim);
         $half = intdiv(\count($ring), 2);
         if ($half < 2 * self::BOUND) {
             return null;
         }
         $start = self::ends($ring, $half);
         $turned = [...\array_slice($ring, $start), ...\array_slice($ring, 0, $start)];
-        $step = self::length($ring) / \count($ring);
+        $step = Polyline::length($ring) / \count($ring);
         [$one, $other] = [\array_slice($turned, 0, $half), \array_slice($turned, $half)];
         \assert([] !== $one && [] !== $other);
         $guess = self::median(self::between($one, $other, false)[1]);
@@ -177,19 +168,15 @@ final readonly class PenFinder
         for ($i = $half - $skip; $i < $half - $beside; ++$i) {
             $middle[] = self::inwards($one, $i, $middle[\count($middle) - 1], $width / 2);
         }
-        $first = self::end(array_reverse(\array_slice($middle, 0, self::BOUND)), $rim, $width);
-        $last = self::end(\array_slice($middle, -self::BOUND), $rim, $width);
-        // Ends of thin lines are too few pixels to tell.
-        if (null === $first || null === $last || ($width > self::THIN && abs($first[0] - $last[0]) > self::IS_ROUND * self::ROUND)) {
+        $first = PenEnd::of(array_reverse(\array_slice($middle, 0, self::BOUND)), $rim, $width);
+        $last = PenEnd::of(\array_slice($middle, -self::BOUND), $rim, $width);
+        if (null === $first || null === $last || ($width > self::THIN && !$first->isLike($last))) {
             return null;
         }
-        $isRound = ($first[0] + $last[0]) / 2 > self::IS_ROUND * self::ROUND;
-        [$start, $end] = array_map(static fn (array $one): array => [
-            $one[1][0] - ($isRound ? $width / 2 * $one[2]->dx : 0.0),
-            $one[1][1] - ($isRound ? $width / 2 * $one[2]->dy : 0.0),
-        ], [$first, $last]);
+        $isRound = $first->isRoundWith($last);
+        $back = $isRound ? $width / 2 : 0.0;
 
-        return new Pen($this->fitter->open([$start, ...$middle, $end]), $width, $isRound);
+        return new Pen($this->fitter->open([$first->place($back), ...$middle, $last->place($back)]), $width, $isRound);
     }
 
     /**
@@ -222,7 +209,7 @@ final readonly class PenFinder
             $sum = 0.0;
             for ($k = 1; $k <= self::PAIRS; ++$k) {
                 $along = intdiv($half * $k, self::PAIRS + 1);
-                $sum += self::far($ring[($start + $along) % $count], $ring[($start - $along + $count) % $count]) ** 2;
+                $sum += Polyline::far($ring[($start + $along) % $count], $ring[($start - $along + $count) % $count]) ** 2;
             }
             if ($sum < $least) {
                 [$best, $least] = [$start, $sum];
@@ -230,74 +217,6 @@ final readonly class PenFinder
         }
 
         return $best;
-    }
-
-    /**
-     * What a line's end has less than a square one, its farthest place, and where it is bound for; null for what is neither cut off
-     * nor round.
-     *
-     * @param list<array{float, float}>           $middle its last places
-     * @param non-empty-list<array{float, float}> $rim    with its very corners
-     *
-     * @return ?array{float, array{float, float}, StraightFit}
-     */
-    private static function end(array $middle, array $rim, float $width): ?array
-    {
-        $bound = StraightFit::of($middle);
-        [$mx, $my] = $bound->nearest($middle[\count($middle) - 1]);
-        $places = array_map(
-            static fn (array $point): array => [($point[0] - $mx) * $bound->dx + ($point[1] - $my) * $bound->dy, $bound->off($point)],
-            $rim,
-        );
-        $apex = null;
-        foreach ($places as $k => [$along, $off]) {
-            if ($along > ($places[$apex ?? $k][0] - (null === $apex ? 1 : 0)) && $along > 0 && hypot($along, $off) <= self::NEAR * $width) {
-                $apex = $k;
-            }
-        }
-        if (null === $apex) {
-            return null;
-        }
-        $farthest = $places[$apex][0];
-        // What a square end of that length would have more, in squares of the width.
-        $less = ($width * $farthest - self::areaBeyond($places, $apex)) / $width ** 2;
-        if ($less < -self::SQUARE || $less > self::ROUND + self::SQUARE) {
-            return null;
-        }
-
-        return [$less, [$mx + $farthest * $bound->dx, $my + $farthest * $bound->dy], $bound];
-    }
-
-    /**
-     * The area of an end: from its farthest place back to both sides.
-     *
-     * @param non-empty-list<array{float, float}> $places along the line's bound and off it, round and round
-     */
-    private static function areaBeyond(array $places, int $apex): float
-    {
-        $count = \count($places);
-        $half = static function (int $step) use ($places, $apex, $count): array {
-            $walk = [];
-            for ($k = 0; $k < $count; ++$k) {
-                [$along, $off] = $places[($apex + $step * $k + $count) % $count];
-                if ($along < 0) {
-                    [$before, $there] = $places[($apex + $step * ($k - 1) + $count) % $count];
-                    $walk[] = [0.0, $there + ($off - $there) * $before / ($before - $along)];
-                    break;
-                }
-                $walk[] = [$along, $off];
-            }
-
-            return $walk;
-        };
-        $rim = [...array_reverse($half(-1)), ...\array_slice($half(1), 1)];
-        $sum = 0.0;
-        foreach ($rim as $k => [$x, $y]) {
-            [$nx, $ny] = $rim[($k + 1) % \count($rim)];
-            $sum += $x * $ny - $nx * $y;
-        }
-
-        return abs($sum) / 2;
     }
 
     /**
@@ -312,7 +231,7 @@ final readonly class PenFinder
         foreach ($one as $point) {
             [$there] = Polyline::nearest($other, $point, $isClosed);
             $middle[] = [($point[0] + $there[0]) / 2, ($point[1] + $there[1]) / 2];
-            $widths[] = self::far($point, $there);
+            $widths[] = Polyline::far($point, $there);
         }
 
         return [$middle, $widths];
@@ -338,52 +257,5 @@ final readonly class PenFinder
         sort($values);
 
         return $values[intdiv(\count($values), 2)];
-    }
-
-    /**
-     * Places about a pixel apart along a closed line; fewer along long ones.
-     *
-     * @param non-empty-list<array{float, float}> $points
-     *
-     * @return non-empty-list<array{float, float}>
-     */
-    private static function spaced(array $points): array
-    {
-        $length = self::length($points);
-        $count = (int) max(8, min(self::PLACES, round($length)));
-        $step = $length / $count;
-        [$spaced, $next, $at] = [[], 0.0, 0.0];
-        foreach ($points as $i => $point) {
-            $to = $points[($i + 1) % \count($points)];
-            $far = self::far($point, $to);
-            while ($next < $at + $far && \count($spaced) < $count) {
-                $share = ($next - $at) / $far;
-                $spaced[] = [$point[0] + $share * ($to[0] - $point[0]), $point[1] + $share * ($to[1] - $point[1])];
-                $next += $step;
-            }
-            $at += $far;
-        }
-
-        return [] === $spaced ? $points : $spaced;
-    }
-
-    /** @param non-empty-list<array{float, float}> $points of a closed line */
-    private static function length(array $points): float
-    {
-        $length = 0.0;
-        foreach ($points as $i => $point) {
-            $length += self::far($point, $points[$i + 1] ?? $points[0]);
-        }
-
-        return $length;
-    }
-
-    /**
-     * @param array{float, float} $one
-     * @param array{float, float} $other
-     */
-    private static function far(array $one, array $other): float
-    {
-        return hypot($one[0] - $other[0], $one[1] - $other[1]);
     }
 }

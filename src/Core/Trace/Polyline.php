@@ -10,6 +10,9 @@ final class Polyline
     /** Pieces to each side of a known one that are looked at first. */
     private const NEAR = 8;
 
+    /** Places on a line that are enough. */
+    private const PLACES = 400;
+
     /**
      * @param non-empty-list<array{float, float}> $points
      * @param array{float, float}                 $to
@@ -79,5 +82,54 @@ final class Polyline
         }
 
         return [$place, $side, $piece];
+    }
+
+    /**
+     * Places about a pixel apart along a closed line; fewer along long ones.
+     *
+     * @param non-empty-list<array{float, float}> $points
+     *
+     * @return non-empty-list<array{float, float}>
+     */
+    public static function spaced(array $points): array
+    {
+        $length = self::length($points);
+        $count = (int) max(8, min(self::PLACES, round($length)));
+        $step = $length / $count;
+        [$spaced, $next, $at] = [[], 0.0, 0.0];
+        foreach ($points as $i => $point) {
+            $to = $points[($i + 1) % \count($points)];
+            $far = self::far($point, $to);
+            while ($next < $at + $far && \count($spaced) < $count) {
+                $share = ($next - $at) / $far;
+                $spaced[] = [$point[0] + $share * ($to[0] - $point[0]), $point[1] + $share * ($to[1] - $point[1])];
+                $next += $step;
+            }
+            $at += $far;
+        }
+
+        return [] === $spaced ? $points : $spaced;
+    }
+
+    /** @param non-empty-list<array{float, float}> $points of a closed line */
+    public static function length(array $points): float
+    {
+        $length = 0.0;
+        foreach ($points as $i => $point) {
+            $length += self::far($point, $points[$i + 1] ?? $points[0]);
+        }
+
+        return $length;
+    }
+
+    /**
+     * Pixels from one place to another.
+     *
+     * @param array{float, float} $one
+     * @param array{float, float} $other
+     */
+    public static function far(array $one, array $other): float
+    {
+        return hypot($one[0] - $other[0], $one[1] - $other[1]);
     }
 }

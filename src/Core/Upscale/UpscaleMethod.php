@@ -12,12 +12,16 @@ enum UpscaleMethod: string
     case Nearest = 'nearest';
     /** Learned, for clean sources: adds nothing that is not there. */
     case Faithful = 'faithful';
-    /** Learned, for sources with JPEG blocks or noise. */
+    /** Learned, for photographs and paintings with JPEG blocks. */
     case Mending = 'mending';
+    /** Learned, for photographs and paintings with noise. */
+    case Denoised = 'denoised';
     /** Learned, for soft sources: out of focus, or enlarged before. */
     case Focused = 'focused';
     /** Learned, for illustration, lettering and line art. */
     case Drawn = 'drawn';
+    /** Learned, for drawings with JPEG blocks or noise. */
+    case Redrawn = 'redrawn';
     /** Learned, for flat graphics: drawn, then laid onto the picture's own few colours. */
     case Rebuilt = 'rebuilt';
     /** Learned, for photographs and paintings: with texture that may have been there, which faithful leaves out. */
@@ -34,8 +38,10 @@ enum UpscaleMethod: string
             self::Nearest => 'whole blocks',
             self::Faithful => 'faithful',
             self::Mending => 'mending',
+            self::Denoised => 'denoised',
             self::Focused => 'focused',
             self::Drawn => 'drawn',
+            self::Redrawn => 'redrawn',
             self::Rebuilt => 'rebuilt edges',
             self::Textured => 'textured',
         };
@@ -52,13 +58,17 @@ enum UpscaleMethod: string
     /** Whether it takes away what was done to a picture. What is mended once is clean: it is doubled further by what clean ones go by. */
     public function isRepair(): bool
     {
-        return self::Mending === $this || self::Focused === $this;
+        return \in_array($this, [self::Mending, self::Denoised, self::Focused, self::Redrawn], true);
     }
 
     /** What clean pictures of the same sort go by, which makes up the rest where this is used by a part. */
     public function forClean(): self
     {
-        return $this->isRepair() || self::Textured === $this ? self::Faithful : $this;
+        return match (true) {
+            self::Redrawn === $this => self::Drawn,
+            $this->isRepair(), self::Textured === $this => self::Faithful,
+            default => $this,
+        };
     }
 
     /** Whether it can be used by a part. */

@@ -40,6 +40,7 @@ final class UpscaleThroughput
             str_starts_with($doubler, 'mending-blend') => 0.7,
             str_starts_with($doubler, 'textured') => 1.2,
             str_starts_with($doubler, 'mending') => 1.0,
+            str_contains($doubler, '-blend') => 1.2,
             default => 2.0,
         };
     }

@@ -29,15 +29,18 @@ final class UpscaleChoiceTest extends TestCase
         yield 'saved worse before' => [Kind::Photo, $jpeg, new SourceEvidence(95, '4:2:0'), $none->savedBeforeAt(55), 'mending-90', 'JPEG of about quality 55: mended by 90%.'];
         yield 'a PNG that was a JPEG' => [Kind::Photo, $png, new SourceEvidence(), new PixelStatistics(blockiness: 1.26), 'mending-90', 'Traces of a JPEG of about quality 52: mended by 90%.'];
         yield 'a PNG of its own, though a network thinks otherwise' => [Kind::Photo, $png, new SourceEvidence(traces: 3.46), new PixelStatistics(blockiness: 1.08), 'faithful', 'Photo, clean: faithful.'];
-        yield 'a noisy one' => [Kind::Photo, $png, new SourceEvidence(noise: 9.0), $none, 'mending', 'Noise of about 9 levels: mended.'];
+        yield 'a noisy one' => [Kind::Photo, $png, new SourceEvidence(noise: 9.0), $none, 'denoised-80', 'Noise of about 9 levels: denoised by 80%.'];
         yield 'a soft one' => [Kind::Photo, $png, new SourceEvidence(blur: 1.4, blurInFocus: 1.05), $none, 'focused-80', 'Soft, as if blurred by about 1.1 px: focused by 80%.'];
         yield 'a very soft drawing' => [Kind::LineArt, $png, new SourceEvidence(blur: 2.0, blurInFocus: 1.8), $none, 'focused', 'Soft, as if blurred by about 1.8 px: focused.'];
         yield 'one that is soft behind what is in focus' => [Kind::Photo, $png, new SourceEvidence(blur: 1.9, blurInFocus: 0.1), $none, 'faithful', 'Photo, clean: faithful.'];
         yield 'a soft one read before its sharpest parts were looked for' => [Kind::Photo, $png, new SourceEvidence(blur: 1.9), $none, 'faithful', 'Photo, clean: faithful.'];
-        yield 'a soft one with noise' => [Kind::Photo, $png, new SourceEvidence(noise: 9.0, blur: 1.4, blurInFocus: 1.2), $none, 'mending', 'Noise of about 9 levels: mended.'];
+        yield 'a soft one with noise' => [Kind::Photo, $png, new SourceEvidence(noise: 9.0, blur: 1.4, blurInFocus: 1.2), $none, 'denoised-80', 'Noise of about 9 levels: denoised by 80%.'];
         yield 'a soft one that is a bad JPEG' => [Kind::Photo, $jpeg, new SourceEvidence(30, '4:2:0', blur: 1.4, blurInFocus: 1.2), $none, 'mending', 'JPEG of about quality 30: mended.'];
         yield 'a flat graphic of five colours' => [Kind::FlatGraphic, $png, new SourceEvidence(), new PixelStatistics(flatColours: 5), 'rebuilt', 'Flat graphic, clean, of 5 colours: drawn in these.'];
-        yield 'one that was a bad JPEG' => [Kind::FlatGraphic, $png, new SourceEvidence(traces: 3.46), new PixelStatistics(flatColours: 5), 'mending', 'Traces of a JPEG of about quality 50: mended.'];
+        yield 'one that was a bad JPEG' => [Kind::FlatGraphic, $png, new SourceEvidence(traces: 3.46), new PixelStatistics(flatColours: 5), 'redrawn-90', 'Traces of a JPEG of about quality 50: redrawn by 90%.'];
+        yield 'a drawing saved as a good JPEG' => [Kind::LineArt, $jpeg, new SourceEvidence(85, '4:2:0'), $none, 'redrawn-30', 'JPEG of about quality 85: redrawn by 30%.'];
+        yield 'one that only looks so' => [Kind::LineArt, $png, new SourceEvidence(traces: 2.2), $none, 'drawn', 'Line art, clean: drawn.'];
+        yield 'a noisy drawing' => [Kind::LineArt, $png, new SourceEvidence(noise: 15.0), $none, 'redrawn-80', 'Noise of about 15 levels: redrawn by 80%.'];
         yield 'one with hardly a trace' => [Kind::FlatGraphic, $png, new SourceEvidence(traces: 1.0), $none, 'drawn', 'Flat graphic, clean: drawn.'];
         yield 'line art' => [Kind::LineArt, $png, new SourceEvidence(), $none, 'drawn', 'Line art, clean: drawn.'];
         yield 'pixel art, whatever was done to it' => [Kind::PixelArt, $jpeg, new SourceEvidence(20), $none, 'nearest', 'Pixel art: every pixel becomes a block.'];
@@ -56,7 +59,7 @@ final class UpscaleChoiceTest extends TestCase
             $strength = static function (SourceEvidence $evidence) use ($kind): int {
                 $settings = UpscaleChoice::for($kind, Facts::of(1000, 800, $kind, format: MasterFormat::Jpeg, evidence: $evidence))->settings;
 
-                return 'mending' === $settings->method->value ? $settings->strength : 0;
+                return $settings->method->isRepair() ? $settings->strength : 0;
             };
             for ($before = 0, $quality = 100; $quality >= 1; --$quality) {
                 self::assertGreaterThanOrEqual($before, $before = $strength(new SourceEvidence($quality)), "$kind->value at $quality");

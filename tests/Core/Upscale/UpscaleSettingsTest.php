@@ -24,6 +24,7 @@ final class UpscaleSettingsTest extends TestCase
         yield 'more is made and reduced' => [UpscaleMethod::Faithful, 1000, 2300, 2, 'Doubled twice by the faithful network, then reduced to ×2.30.'];
         yield 'four times' => [UpscaleMethod::Drawn, 1000, 4000, 2, 'Doubled twice by the drawn network.'];
         yield 'focused' => [UpscaleMethod::Focused, 1000, 4000, 2, 'Doubled once by the focused network and once by the faithful one.'];
+        yield 'redrawn' => [UpscaleMethod::Redrawn, 1000, 4000, 2, 'Doubled once by the redrawn network and once by the drawn one.'];
         yield 'the extreme' => [UpscaleMethod::Mending, 1000, 16000, 4, 'Doubled once by the mending network and 3 times by the faithful one.'];
         yield 'hardly anything' => [UpscaleMethod::Faithful, 1000, 1090, 0, 'Enlarged ×1.09 by a bicubic kernel.'];
         yield 'a kernel' => [UpscaleMethod::Mitchell, 1000, 3000, 0, 'Enlarged ×3.00 by Mitchell.'];
