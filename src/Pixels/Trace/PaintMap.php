@@ -219,15 +219,7 @@ final class PaintMap
      */
     public function thinShare(int $at, array $own, array $other): float
     {
-        [$along, $length] = [0.0, 0.0];
-        $base = $at * $this->bands;
-        foreach ($own as $band => $level) {
-            $way = $other[$band] - $level;
-            $along += (\ord($this->sharp[$base + $band]) - $level) * $way;
-            $length += $way * $way;
-        }
-
-        return $length > 0.0 ? max(-1.0, min(1.0, $along / $length)) : 0.0;
+        return max(-1.0, min(1.0, $this->along($this->sharp, $at, $own, $other)));
     }
 
     /**
@@ -240,20 +232,33 @@ final class PaintMap
      */
     public function share(int $at, array $own, array $other): array
     {
-        [$along, $length] = [0.0, 0.0];
+        $share = max(0.0, min(1.0, $this->along($this->pixels, $at, $own, $other)));
         $base = $at * $this->bands;
-        foreach ($own as $band => $level) {
-            $way = $other[$band] - $level;
-            $along += (\ord($this->pixels[$base + $band]) - $level) * $way;
-            $length += $way * $way;
-        }
-        $share = $length > 0.0 ? max(0.0, min(1.0, $along / $length)) : 0.0;
         $off = 0.0;
         foreach ($own as $band => $level) {
             $off += abs(\ord($this->pixels[$base + $band]) - $level - $share * ($other[$band] - $level));
         }
 
         return [$share, $off];
+    }
+
+    /**
+     * How far a pixel is on the way from one paint to another, as a share of it.
+     *
+     * @param list<float|int> $own
+     * @param list<float|int> $other
+     */
+    private function along(string $pixels, int $at, array $own, array $other): float
+    {
+        [$along, $length] = [0.0, 0.0];
+        $base = $at * $this->bands;
+        foreach ($own as $band => $level) {
+            $way = $other[$band] - $level;
+            $along += (\ord($pixels[$base + $band]) - $level) * $way;
+            $length += $way * $way;
+        }
+
+        return $length > 0.0 ? $along / $length : 0.0;
     }
 
     /**
