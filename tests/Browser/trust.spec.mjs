@@ -83,7 +83,9 @@ test('two windows on one framing: the second is asked, sees both, and keeps its 
 
   expect(await move(page, 'Shift+ArrowDown')).toBe(200);
   expect(await move(other, 'ArrowUp')).toBe(409);
+  const sentAgain = other.waitForResponse((answer) => answer.request().method() === 'POST');
   await other.getByRole('button', { name: 'Keep mine' }).click();
+  expect((await sentAgain).status()).toBe(200);
   await expect(other.getByRole('dialog')).toBeHidden();
   const mine = await from(other);
   await page.reload();

@@ -37,7 +37,10 @@ final class EarlierRecipes
         }
         $before = UpscaleChoice::before($wanted->placement->artwork->kind, $wanted->facts)->settings->with($wanted->options->effort);
         $now = $recipe->enlarge->settings;
+        if (!$now->method->isLearned() || $now->code() === $before->code()) {
+            return null;
+        }
 
-        return $now->method->isLearned() && $now->code() !== $before->code() ? $recipe->enlargedBy($before, $recipe->enlarge->region) : null;
+        return $recipe->enlargedBy($before, $recipe->enlarge->region);
     }
 }

@@ -69,7 +69,9 @@ final class OutlineRecord
         /** @var list<array{float, float, list<list<float>>}> $borders */
         $borders = \is_array($fields['borders'] ?? null) ? $fields['borders'] : [];
         /**
-         * @var list<array{0: int, 1: non-empty-list<list<array{int, bool}>>, 2?: array{float, float, list<list<float>>}, 3?: float, 4?: bool}> $shapes
+         * @var list<array{
+         *     0: int, 1: non-empty-list<list<array{int, bool}>>, 2?: array{float, float, list<list<float>>}, 3?: float, 4?: bool,
+         * }> $shapes
          */
         $shapes = \is_array($fields['shapes'] ?? null) ? $fields['shapes'] : [];
 

@@ -37,7 +37,9 @@ final readonly class SmoothFitter
             && (null === $out || self::leaves($arc, $points[0], $out)) && (null === $into || self::leaves($arc, $points[$last], $into))) {
             return self::arcSegments($arc, $points[0], $points[$last]);
         }
-        $first = $out ?? ($isClosed ? self::across([...\array_slice($points, -5, 4), ...\array_slice($points, 0, 5)]) : self::outOf($points));
+        $first = $out ?? ($isClosed
+            ? self::across([...\array_slice($points, -5, 4), ...\array_slice($points, 0, 5)])
+            : self::outOf($points));
         $final = $into ?? ($isClosed ? $first : self::backwards(self::outOf(array_reverse(self::part($points, max(0, $last - 9), 10)))));
         [$segments, $i, $out] = [[], 0, $first];
         foreach ($this->straight->find($points) as [$from, $to, $fit]) {

@@ -108,7 +108,8 @@ final readonly class UpscaleChoice
         $quality = self::quality($evidence, $facts, $isShaded);
         [$qualities, $noises, $least] = match (true) {
             $isShaded => [self::SHADED_BY_QUALITY, $apart ? self::DENOISED_BY_NOISE : self::SHADED_BY_NOISE, self::LEAST],
-            $apart => [null === $evidence->savedAt ? self::REDRAWN_BY_TRACES : self::REDRAWN_BY_QUALITY, self::REDRAWN_BY_NOISE, self::LEAST],
+            $apart && null === $evidence->savedAt => [self::REDRAWN_BY_TRACES, self::REDRAWN_BY_NOISE, self::LEAST],
+            $apart => [self::REDRAWN_BY_QUALITY, self::REDRAWN_BY_NOISE, self::LEAST],
             default => [self::PLAIN_BY_QUALITY, self::PLAIN_BY_NOISE, self::LEAST_PLAIN],
         };
         $byQuality = null === $quality ? 0 : self::at($qualities, $quality);
