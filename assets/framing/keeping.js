@@ -62,7 +62,10 @@ export const keeping = {
   async tell(url, fields) {
     try {
       const answer = await act(url, fields);
-      document.activeElement?.matches?.('.dials input, .dials select') && document.activeElement.blur();
+      const at = document.activeElement;
+      // What is typed into another figure meanwhile stays.
+      const isTyped = at?.matches?.('input') && at.value !== at.defaultValue;
+      if (at?.matches?.('.dials input, .dials select') && !isTyped) at.blur();
       this.show(await answer.text());
       this.read();
       this.draw();
