@@ -64,7 +64,7 @@ export const keeping = {
       const answer = await act(url, fields);
       const at = document.activeElement;
       // What is typed into another figure meanwhile stays.
-      const isTyped = at?.matches?.('input') && at.value !== at.defaultValue;
+      const isTyped = at?.matches?.('input') && at.type === 'text' && at.value !== at.defaultValue;
       if (at?.matches?.('.dials input, .dials select') && !isTyped) at.blur();
       this.show(await answer.text());
       this.read();
