@@ -30,7 +30,7 @@ final readonly class MirroredHalf
         $even = [];
         $there = Polyline::nearestInTurn($points, array_map($mirror->of(...), $points));
         foreach ($points as $i => $point) {
-            $back = $mirror->of($there[$i]);
+            $back = $mirror->of($there[$i][0]);
             $even[] = [($point[0] + $back[0]) / 2, ($point[1] + $back[1]) / 2];
         }
         $crossings = [];

@@ -33,21 +33,21 @@ final class Polyline
      * @param non-empty-list<array{float, float}> $points
      * @param list<array{float, float}>           $others
      *
-     * @return list<array{float, float}>
+     * @return list<array{array{float, float}, float}> as of each alone
      */
     public static function nearestInTurn(array $points, array $others): array
     {
         $places = [];
         $last = null;
         foreach ($others as $to) {
-            [$place, , $piece] = null === $last
+            [$place, $side, $piece] = null === $last
                 ? self::among($points, $to, 0, \count($points) - 1)
                 : self::among($points, $to, $last - self::NEAR, $last + self::NEAR);
             if (null !== $last && self::NEAR === abs($piece - $last)) {
                 // It may be farther away.
-                [$place, , $piece] = self::among($points, $to, 0, \count($points) - 1);
+                [$place, $side, $piece] = self::among($points, $to, 0, \count($points) - 1);
             }
-            $places[] = $place;
+            $places[] = [$place, $side];
             $last = ($piece + \count($points)) % \count($points);
         }
 

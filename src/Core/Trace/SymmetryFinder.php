@@ -118,12 +118,15 @@ final readonly class SymmetryFinder
     private function offs(array $points, Mirror $mirror): array
     {
         $step = max(1, intdiv(\count($points), self::MANY));
-        $offs = [];
+        $there = [];
         for ($i = 0; $i < \count($points); $i += $step) {
-            $there = $mirror->of($points[$i]);
-            [$place, $cross] = Polyline::nearest($points, $there);
-            $offs[] = hypot($place[0] - $there[0], $place[1] - $there[1]) * ($cross < 0 ? -1 : 1);
+            $there[] = $mirror->of($points[$i]);
         }
+        $offs = [];
+        foreach (Polyline::nearestInTurn($points, $there) as $i => [$place, $side]) {
+            $offs[] = Polyline::far($place, $there[$i]) * ($side < 0 ? -1 : 1);
+        }
+        \assert([] !== $offs);
 
         return $offs;
     }

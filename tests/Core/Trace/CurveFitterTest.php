@@ -139,8 +139,8 @@ final class CurveFitterTest extends TestCase
     {
         $points = $this->along(static fn (float $t): array => [50 + 40 * cos($t), 50 + 25 * sin($t)], 2 * \M_PI, 120, 0.0);
         $back = array_map(static fn (array $point): array => [$point[0] + 1.5, $point[1] - 0.7], array_reverse([...$points, ...$points]));
-        foreach (Polyline::nearestInTurn($points, $back) as $i => $place) {
-            self::assertEqualsWithDelta(Polyline::nearest($points, $back[$i])[0], $place, 1e-9);
+        foreach (Polyline::nearestInTurn($points, $back) as $i => $found) {
+            self::assertEqualsWithDelta(Polyline::nearest($points, $back[$i]), $found, 1e-9);
         }
     }
 
