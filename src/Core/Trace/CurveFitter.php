@@ -140,12 +140,7 @@ final readonly class CurveFitter
     /** @param non-empty-list<array{float, float}> $points */
     private static function round(CircleFit $circle, array $points): Border
     {
-        $area = 0.0;
-        foreach ($points as $i => [$x, $y]) {
-            [$nx, $ny] = $points[($i + 1) % \count($points)];
-            $area += $x * $ny - $nx * $y;
-        }
-        $turns = $area > 0;
+        $turns = Polyline::area($points) > 0;
         [$x, $y, $radius] = [$circle->x, $circle->y, $circle->radius];
         $down = $turns ? $radius : -$radius;
         $quarters = [[$x, $y - $down], [$x + $radius, $y], [$x, $y + $down], [$x - $radius, $y]];

@@ -73,14 +73,7 @@ final readonly class Outlines
      */
     public function area(array $ring): float
     {
-        $points = $this->points($ring);
-        $sum = 0.0;
-        foreach ($points as $i => [$x, $y]) {
-            [$nx, $ny] = $points[($i + 1) % \count($points)];
-            $sum += $x * $ny - $nx * $y;
-        }
-
-        return abs($sum / 2);
+        return abs(Polyline::area($this->points($ring)));
     }
 
     /** @return array<int, float> share of the picture that each paint covers, by its number */

@@ -42,7 +42,7 @@ final readonly class PenEnd
         );
         $apex = null;
         foreach ($places as $k => [$along, $off]) {
-            if ($along > ($places[$apex ?? $k][0] - (null === $apex ? 1 : 0)) && $along > 0 && hypot($along, $off) <= self::NEAR * $width) {
+            if ($along > 0 && (null === $apex || $along > $places[$apex][0]) && hypot($along, $off) <= self::NEAR * $width) {
                 $apex = $k;
             }
         }
@@ -81,14 +81,8 @@ final readonly class PenEnd
 
             return $walk;
         };
-        $rim = [...array_reverse($half(-1)), ...\array_slice($half(1), 1)];
-        $sum = 0.0;
-        foreach ($rim as $k => [$x, $y]) {
-            [$nx, $ny] = $rim[($k + 1) % \count($rim)];
-            $sum += $x * $ny - $nx * $y;
-        }
 
-        return abs($sum) / 2;
+        return abs(Polyline::area([...array_reverse($half(-1)), ...\array_slice($half(1), 1)]));
     }
 
     public function isLike(self $other): bool

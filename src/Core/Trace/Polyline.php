@@ -123,6 +123,22 @@ final class Polyline
     }
 
     /**
+     * Pixels within a closed line; less than 0 where it runs against the clock, as seen on paper.
+     *
+     * @param list<array{float, float}> $points
+     */
+    public static function area(array $points): float
+    {
+        $sum = 0.0;
+        foreach ($points as $i => [$x, $y]) {
+            [$nx, $ny] = $points[($i + 1) % \count($points)];
+            $sum += $x * $ny - $nx * $y;
+        }
+
+        return $sum / 2;
+    }
+
+    /**
      * Pixels from one place to another.
      *
      * @param array{float, float} $one
