@@ -30,6 +30,10 @@ use Snugfit\Core\Product\Product;
 use Snugfit\Core\Product\ProductFamily;
 use Snugfit\Core\Product\ProductJson;
 use Snugfit\Core\Production\RemakeReason;
+use Snugfit\Core\Repair\CutOut;
+use Snugfit\Core\Repair\EditLine;
+use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\Fill;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\DeliveryFreshness;
@@ -252,6 +256,37 @@ final class OlderShopTest extends ShopTestCase
         self::assertEquals([0.1, 0.2], [$products['c-8x12']->framing?->framing->position?->centreX, $products['c-16x24']->framing?->framing->position?->centreX]);
         self::assertTrue($products['c-16x24']->excluded);
         self::assertEquals([self::finish(['tidy' => 20]), self::finish(['tidy' => 70])], [$products['c-8x12']->finish, $products['c-16x24']->finish], 'its own word counts');
+    }
+
+    /** Until then its artworks wait; one whose result is the same as before waits for nothing. */
+    public function test_what_is_repaired_otherwise_now_is_prepared_again(): void
+    {
+        $old = $this->data.'/old';
+        mkdir($old.'/tmp', 0o700, true);
+        self::migrate($old, 'Snugfit\Migrations\Version20261129000005');
+        $connection = self::connect($old);
+        $connection->executeStatement("INSERT INTO batch (id, name, created_at, product_codes) VALUES (1, 'Old', '2026-11-24 00:00:00', '[]')");
+        $master = hash('sha256', 'a master');
+        $cut = EditList::of(new CutOut());
+        $filled = EditList::of(new Fill([0.5, 0.5], 'ffffff'));
+        $before = $cut->before()?->preparedHash($master) ?? '';
+        $shop = [
+            1 => [$cut, $before, ['soft', 'doubt-'.substr($before, 0, 12)]],
+            2 => [$filled, $filled->preparedHash($master), []],
+            3 => [new EditList([new EditLine(new CutOut(), false)]), $before, []],
+        ];
+        foreach ($shop as $id => [$edits, $hash, $dismissed]) {
+            // As it was written down before cut-outs had editions.
+            $written = array_map(static fn (array $one): array => array_diff_key($one, ['edition' => 0]), $edits->toList());
+            $connection->executeStatement(
+                "INSERT INTO batch_artwork (id, file_name, folder, master, state, removed, batch_id, repair_edits, repair_prepared, dismissed_warnings) VALUES (?, 'a.png', '', ?, 'read', 0, 1, ?, ?, ?)",
+                [$id, $master, json_encode($written), json_encode([['hash' => $hash]]), json_encode($dismissed)],
+            );
+        }
+        self::migrate($old, 'latest');
+        self::assertSame([1 => 'reading', 'read', 'read'], $connection->fetchAllKeyValue('SELECT id, state FROM batch_artwork ORDER BY id'));
+        $found = json_encode(['soft', ...array_map(static fn (string $hash): string => 'doubt-'.substr($hash, 0, 12), [$before, $cut->preparedHash($master)])]);
+        self::assertSame($found, $connection->fetchOne('SELECT dismissed_warnings FROM batch_artwork WHERE id = 1'), 'what was found right is not asked again');
     }
 
     private function old(): Batch

@@ -27,12 +27,12 @@ def matte(target):
 
 
 def patches(target):
-    inputs = {'picture': torch.rand(1, 40, 50, 3) * 255, 'places': torch.tensor([3, 60, 200]), 'barred': torch.zeros(34, 44),
-              'trust': torch.ones(3)}
-    sides = {'picture': {1: 'h', 2: 'w'}, 'places': {0: 'n'}, 'barred': {0: 'ih', 1: 'iw'}, 'trust': {0: 'n'},
-             'voted': {1: 'h', 2: 'w'}}
+    inputs = {'picture': torch.rand(1, 40, 50, 3) * 255, 'places': torch.tensor([3, 60, 200]), 'hole': torch.zeros(1, 40, 50),
+              'barred': torch.zeros(1, 40, 50), 'trust': torch.ones(3)}
+    sides = {name: {1: 'h', 2: 'w'} for name in ('picture', 'hole', 'barred', 'filled')}
+    sides.update({name: {0: 'n'} for name in ('places', 'trust')})
     # Adding up where several votes meet needs 16.
-    export(Patches(), os.path.join(target, 'patches.onnx'), inputs, 'voted', sides, 16)
+    export(Patches(), os.path.join(target, 'patches.onnx'), inputs, 'filled', sides, 16)
 
 
 class Shares(torch.nn.Module):

@@ -12,12 +12,33 @@ class Matte(nn.Module):
     Samples, uint8 or int32 [1, h, w, 3], and the ground's colour at each, the same; region, uint8 [1, h, w], below 128 where the
     ground is; most, the highest sample, float [1]; noise, float [1], levels of 255 by which the ground's own pixels stray.
     Out: the same type, [1, h, w, 4].
+
+    A pixel is share * own + (1 - share) * ground + damage. The share is where it lies between the ground and the purest colour
+    nearby, by its brightness more than by its hue, which JPEG spoils first. What is left over is the subject's own where that
+    varies, and damage where the ground beside it is damaged: each has what it is likely to have of two normal distributions.
     """
     REACH = 3  # px from the ground within which an edge ends
+    LIKE = 2  # px round the purest pixel whose colours are of the same subject
+    SAME = 14.  # levels within which they are
+    BESIDE = 4  # px within which the ground's damage is told
+    HUE = .07  # how much a level of hue counts beside one of brightness
+    FREE = 36.  # squared levels by which a subject's colours may vary where nothing else tells
+    SPREADS = 10.  # times as much damage to hue within an edge as in the ground beside it
 
     @staticmethod
     def widest(x, side):
         return F.max_pool2d(x, side, 1, side // 2)
+
+    @staticmethod
+    def box(x, reach):
+        side = 2 * reach + 1
+        return F.avg_pool2d(F.avg_pool2d(x, (1, side), 1, (0, reach)), (side, 1), 1, (reach, 0))
+
+    @staticmethod
+    def parted(x):
+        """Brightness, [1, ...], and what is left of each channel without it, [3, ...]."""
+        light = .299 * x[:1] + .587 * x[1:2] + .114 * x[2:]
+        return light, x - light
 
     def forward(self, samples, ground, region, most, noise):
         unit = most / 255
@@ -26,34 +47,63 @@ class Matte(nn.Module):
         off = colour - ground
         far = (off * off).sum(1, keepdim=True).clamp_min(1e-6).sqrt()
         is_ground = (region < 128).unsqueeze(1).to(torch.float32)
+        height, width = far.shape[2], far.shape[3]
         # Uphill from the ground: what lies behind a line is not its edge.
         near = is_ground
         for _ in range(self.REACH):
             lowest = -self.widest(torch.where(near > .5, -far, torch.full_like(far, -FAR)), 3)
             near = torch.maximum(near, (far >= lowest - .5 * noise).to(torch.float32) * self.widest(near, 3))
-        # The colour that differs most from the ground's nearby is taken for the subject's own.
+        # The colour that differs most from the ground's nearby is the purest.
         # Across first, then down: the same as over the square, and quicker.
         side, reach = 2 * self.REACH + 1, self.REACH
         most_across, across = F.max_pool2d(far, (1, side), 1, (0, reach), return_indices=True)
         _, down = F.max_pool2d(most_across, (side, 1), 1, (reach, 0), return_indices=True)
-        place = torch.gather(across.flatten(2), 2, down.flatten(2))
-        flat = torch.cat((colour, ground), 1).flatten(2)
-        found = torch.gather(flat, 2, place.expand(-1, 6, -1)).reshape(1, 6, far.shape[2], far.shape[3])
-        subject = found[:, :3]
-        whole = subject - ground
-        length = (whole * whole).sum(1, keepdim=True).clamp_min(1.)
-        share = (off * whole).sum(1, keepdim=True) / length
-        least = (noise / length.sqrt()).clamp(0, .6)
+        place = torch.gather(across.flatten(2), 2, down.flatten(2)).flatten()
+        apart = -self.widest(-is_ground, 3)
+        within = self.box(apart, self.BESIDE).clamp_min(.02)
+        light, hue = self.parted(off[0])
+        least = (noise / 3) ** 2 / 2 + .3
+        of_light = torch.maximum(self.box(light.square().unsqueeze(0) * apart, self.BESIDE) / within, least)
+        of_hue = torch.maximum(self.box(hue.square().sum(0)[None, None] * apart, self.BESIDE) / within / 3, least) * self.SPREADS
+        # From here on for the pixels of edges alone.
+        at = torch.nonzero(((near > .5) & (self.widest(1 - is_ground, 2 * self.REACH + 3) > .5)).flatten())[:, 0]
+        flat, below = colour.flatten(2)[0], ground.flatten(2)[0]
+        base, purest = below[:, at], place[at]
+        away = flat[:, at] - base
+        whole, free_light, free_hue = self.purest(flat - below, purest, width, height)
+        of_light, of_hue = of_light.flatten()[at], of_hue.flatten()[at]
+        (light, hue), (way, way_hue) = self.parted(away), self.parted(whole)
+        share = (light * way)[0] + self.HUE * (hue * way_hue).sum(0)
+        share = share / ((way * way)[0] + self.HUE * (way_hue * way_hue).sum(0)).clamp_min(1e-3)
+        length = (whole * whole).sum(0).clamp_min(1.).sqrt()
+        least = (noise / length).clamp(0, .6)
         alpha = ((share - least) / (.97 - least)).clamp(0, 1)
         # Hardly any subject nearby: the region's word counts.
-        plain = (length.sqrt() < 2 * noise + 2).to(torch.float32)
-        alpha = alpha * (1 - plain) + (1 - is_ground) * plain
-        alpha = torch.where(near > .5, alpha, torch.ones_like(alpha))
-        own = (colour - (1 - alpha) * ground) / alpha.clamp_min(.05)
-        own = torch.where(alpha < .08, subject, own.clamp(0, 255))
-        own = torch.where(alpha > .995, colour, own)
-        out = torch.cat((own, alpha * 255), 1)
-        return torch.round(out * unit).to(samples.dtype).permute(0, 2, 3, 1)
+        is_plain = length < 2 * noise + 2
+        alpha = torch.where(is_plain, 1 - is_ground.flatten()[at], alpha)
+        light, hue = self.parted(away - alpha * whole)
+        free_light, free_hue = (free_light - of_light).clamp_min(0) + self.FREE, (free_hue - of_hue).clamp_min(0) + self.FREE
+        own = base + whole + light * (alpha * free_light / (alpha * alpha * free_light + of_light))
+        own = own + hue * (alpha * free_hue / (alpha * alpha * free_hue + of_hue))
+        own = torch.where(is_plain, flat[:, at], own)
+        out = torch.cat((flat, (1 - near.flatten(2)[0]) * 255), 0)
+        out = out.scatter(1, at.unsqueeze(0).expand(4, -1), torch.cat((own.clamp(0, 255), alpha.unsqueeze(0) * 255), 0))
+        return torch.round(out * unit).to(samples.dtype).reshape(1, 4, height, width).permute(0, 2, 3, 1)
+
+    def purest(self, off, places, width, height):
+        """Of the pixels like the one at each place, round it: their mean, and by how much brightness and hue vary."""
+        steps, count = torch.arange(-self.LIKE, self.LIKE + 1), 2 * self.LIKE + 1
+        down = torch.div(places, width, rounding_mode='floor').unsqueeze(1) + steps.repeat_interleave(count)
+        over = (places % width).unsqueeze(1) + steps.repeat(count)
+        one = off[:, places]
+        others = off[:, down.clamp(0, height - 1) * width + over.clamp(0, width - 1)] - one.unsqueeze(2)
+        weight = (-others.square().sum(0) / (2 * self.SAME ** 2)).exp()
+        weight = weight / weight.sum(1, keepdim=True)
+        shift = (others * weight).sum(2)
+        (light, hue), (light_shift, hue_shift) = self.parted(others), self.parted(shift)
+        varies = (light[0].square() * weight).sum(1) - light_shift[0].square()
+        varies_hue = ((hue.square().sum(0) * weight).sum(1) - hue_shift.square().sum(0)) / 3
+        return one + shift, varies, varies_hue
 
 
 class Correlation(torch.autograd.Function):
@@ -71,30 +121,34 @@ class Correlation(torch.autograd.Function):
 class Patches(nn.Module):
     """One round of filling a hole with what lies round it: every patch over the hole looks for the one most like it, and all that
     are found vote for the hole's pixels. An exhaustive search is a convolution with the patches (Wexler, Shechtman, Irani 2007, from
-    memory, for the votes).
+    memory, for the votes). What was voted for the pixels round the hole is off by as much as what is in it, since light changes from
+    place to place: that is taken out, the nearer it was seen the more.
 
-    Picture, float [1, h, w, 3], 0 to 255, the hole filled somehow; places, int64 [n], row by row, the patches' first pixels; barred,
-    float [h - 6, w - 6], 0 where a patch may be taken from and much elsewhere; trust, float [n], how much each
-    patch's vote counts. Out: float [1, h, w, 4], the votes' mean and their weight.
+    Picture, float [1, h, w, 3], 0 to 255, the hole filled somehow; places, int64 [n], row by row, the patches' first pixels; hole,
+    float [1, h, w], 1 where it is, else 0; barred, the same where nothing is taken from; trust, float [n], how much each patch's vote
+    counts. Out: the picture with the hole filled anew.
     """
     SIDE = 7
     CALM = 6.  # squared levels a sample below which two patches count as the same
+    BARRED = 1e9
+    CELLS = (2, 4, 8, 16, 32)  # px of squares that tell what is off where nothing nearer does
+    LESS = 1e-2  # how much less they count than what is nearer
 
-    def forward(self, picture, places, barred, trust):
+    def forward(self, picture, places, hole, barred, trust):
         height, width = picture.shape[1], picture.shape[2]
         inner = width - (self.SIDE - 1)
-        flat = picture[0].permute(2, 0, 1).reshape(3, -1)
+        planes = picture.permute(0, 3, 1, 2)
+        flat = planes[0].reshape(3, -1)
         rows = torch.arange(self.SIDE)
         steps = (rows.unsqueeze(1) * width + rows.unsqueeze(0)).reshape(-1)
         at = places.unsqueeze(1) + steps.unsqueeze(0)
         wanted = flat[:, at].permute(1, 0, 2)
-        planes = picture.permute(0, 3, 1, 2)
         # Levels round the middle, so that squares lose no digits.
         middle = planes - 128.
         kernels = (wanted - 128.).reshape(-1, 3, self.SIDE, self.SIDE)
         both = Correlation.apply(middle, kernels)[0]
         own = F.conv2d((middle * middle).sum(1, keepdim=True), torch.ones(1, 1, self.SIDE, self.SIDE))[0]
-        cost = own - 2 * both + barred.unsqueeze(0)
+        cost = own - 2 * both + F.max_pool2d(barred.unsqueeze(0), self.SIDE, 1)[0] * self.BARRED
         least, found = cost.flatten(1).min(1)
         least = (least + ((wanted - 128.) ** 2).sum((1, 2))).clamp_min(0) / (3 * self.SIDE ** 2)
         first = torch.div(found, inner, rounding_mode='floor') * width + found % inner
@@ -102,5 +156,18 @@ class Patches(nn.Module):
         weight = (trust / (self.CALM + least)).unsqueeze(1).expand(-1, self.SIDE ** 2)
         votes = torch.cat((given * weight.unsqueeze(0), weight.unsqueeze(0)), 0).reshape(4, -1)
         sums = torch.zeros_like(flat[:1]).expand(4, -1).scatter_add(1, at.reshape(1, -1).expand(4, -1), votes)
-        mean = sums[:3] / sums[3:].clamp_min(1e-9)
-        return torch.cat((mean, sums[3:]), 0).reshape(4, height, width).permute(1, 2, 0).unsqueeze(0)
+        mean = (sums[:3] / sums[3:].clamp_min(1e-9)).reshape(1, 3, height, width)
+        said = (sums[3:] > 0).to(torch.float32).reshape(1, 1, height, width)
+        seen = said * (1 - barred.unsqueeze(0))
+        off = self.off(torch.cat(((planes - mean) * seen, seen), 1), height, width)
+        new = said * hole.unsqueeze(0)
+        return (planes + (mean + off - planes) * new).permute(0, 2, 3, 1)
+
+    def off(self, told, height, width):
+        """Of what is told with how much it counts, [1, 4, h, w]: a mean of what is near."""
+        sums, counts = F.avg_pool2d(told, 3, 1, 1), self.LESS
+        for cell in self.CELLS:
+            coarse = F.avg_pool2d(F.avg_pool2d(told, cell, cell, ceil_mode=True), 3, 1, 1)
+            sums = sums + counts * F.interpolate(coarse, size=(height, width), mode='bilinear', align_corners=False)
+            counts = counts * self.LESS
+        return sums[:, :3] / sums[:, 3:].clamp_min(1e-12)

@@ -13,6 +13,21 @@ final class EarlierRecipes
     /** @return iterable<array{?string, RemakeReason}> hashes, null for what was never otherwise, and why it is made again */
     public static function of(Recipe $recipe, WantedPrint $wanted): iterable
     {
+        yield from self::byOneChange($recipe, $wanted);
+        $repaired = $recipe->repairedBefore();
+        if (null === $repaired) {
+            return;
+        }
+        yield [$repaired->hash(), RemakeReason::RepairedAnew];
+        // What was made before other changes, too, is told the newest.
+        foreach (self::byOneChange($repaired, $wanted) as [$hash]) {
+            yield [$hash, RemakeReason::RepairedAnew];
+        }
+    }
+
+    /** @return iterable<array{?string, RemakeReason}> */
+    private static function byOneChange(Recipe $recipe, WantedPrint $wanted): iterable
+    {
         yield [$recipe->hashBefore(), RemakeReason::MadeMoreExactly];
         yield [$recipe->withoutFolds()?->hash(), RemakeReason::FoldMarks];
         $pixels = $recipe->withoutLines();

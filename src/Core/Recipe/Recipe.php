@@ -158,6 +158,14 @@ final readonly class Recipe
         return new self(...['enlarge' => $enlarge] + $this->parts());
     }
 
+    /** With what is repaired as it was before; null where it makes no difference. */
+    public function repairedBefore(): ?self
+    {
+        $before = $this->repair->before();
+
+        return null === $before ? null : new self(...['repair' => $before] + $this->parts());
+    }
+
     /** With outlines as they were found before; null where none are. */
     public function tracedBefore(): ?self
     {

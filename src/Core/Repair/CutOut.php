@@ -7,8 +7,11 @@ namespace Snugfit\Core\Repair;
 use Snugfit\Core\JsonReader;
 
 /** The background taken away: what joins the border and looks like it, corrected by marks. */
-final readonly class CutOut implements Edit
+final readonly class CutOut implements RevisedEdit
 {
+    /** Goes up whenever the same cut-out would give other pixels than before; the first was not written down. */
+    private const EDITION = 2;
+
     private const MOST_MARKS = 300;
     private const MOST_SHIFT = 20.0;
 
@@ -24,6 +27,7 @@ final readonly class CutOut implements Edit
         public float $shift = 0.0,
         public array $marks = [],
         public bool $sweeps = true,
+        private int $edition = self::EDITION,
     ) {
         if (abs($shift) > self::MOST_SHIFT) {
             throw ImpossibleEdit::because(\sprintf('an edge is shifted by up to %d px.', (int) self::MOST_SHIFT));
@@ -52,19 +56,30 @@ final readonly class CutOut implements Edit
     /** For a picture so many times as large. */
     public function scaled(float $times): self
     {
-        return new self($this->insideGoes, $this->edge, $this->shift * min(1.0, $times), $this->marks, $this->sweeps);
+        return new self($this->insideGoes, $this->edge, $this->shift * min(1.0, $times), $this->marks, $this->sweeps, $this->edition);
     }
 
     /** @param list<Mark> $marks */
     public function markedBy(array $marks): self
     {
-        return new self($this->insideGoes, $this->edge, $this->shift, $marks, $this->sweeps);
+        return new self($this->insideGoes, $this->edge, $this->shift, $marks, $this->sweeps, $this->edition);
+    }
+
+    public function inEdition(int $edition): static
+    {
+        return new self($this->insideGoes, $this->edge, $this->shift, $this->marks, $this->sweeps, $edition);
+    }
+
+    public function before(): static
+    {
+        return $this->inEdition(self::EDITION - 1);
     }
 
     public function toArray(): array
     {
         return [
             'edge' => $this->edge->value,
+            ...$this->edition > 1 ? ['edition' => $this->edition] : [],
             'insideGoes' => $this->insideGoes,
             'marks' => array_map(static fn (Mark $one): array => $one->toArray(), $this->marks),
             'shift' => (int) round($this->shift * 100),

@@ -92,6 +92,22 @@ final readonly class EditList
         return new self([...$this->untraced()->lines, new EditLine($tracing, $isOn)]);
     }
 
+    /** With what is done to pixels as it was done before; null where it makes no difference. */
+    public function before(): ?self
+    {
+        $isRevised = static fn (EditLine $line): bool => $line->edit instanceof RevisedEdit && !$line->edit instanceof Tracing;
+        if ([] === array_filter($this->effective()->lines, $isRevised)) {
+            return null;
+        }
+
+        return new self(array_map(
+            static fn (EditLine $line): EditLine => $line->edit instanceof RevisedEdit && $isRevised($line)
+                ? new EditLine($line->edit->before(), $line->isOn)
+                : $line,
+            $this->lines,
+        ));
+    }
+
     /** What is done to pixels alone. */
     public function untraced(): self
     {
@@ -154,8 +170,8 @@ final readonly class EditList
         return new self(array_map(static function (JsonReader $written): EditLine {
             $line = EditLine::fromRecord($written);
 
-            return $line->edit instanceof Tracing && $written->has('edition')
-                ? new EditLine($line->edit->inEdition($written->int('edition')), $line->isOn)
+            return $line->edit instanceof RevisedEdit
+                ? new EditLine($line->edit->inEdition($written->has('edition') ? $written->int('edition') : 1), $line->isOn)
                 : $line;
         }, $record->records('edits')));
     }

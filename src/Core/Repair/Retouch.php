@@ -7,11 +7,24 @@ namespace Snugfit\Core\Repair;
 use Snugfit\Core\JsonReader;
 
 /** Spots filled from what lies round them. */
-final readonly class Retouch implements Edit
+final readonly class Retouch implements RevisedEdit
 {
+    /** Goes up whenever the same strokes would be filled with other pixels than before; the first was not written down. */
+    private const EDITION = 2;
+
     /** @param non-empty-list<Stroke> $strokes */
-    public function __construct(public array $strokes)
+    public function __construct(public array $strokes, private int $edition = self::EDITION)
     {
+    }
+
+    public function inEdition(int $edition): static
+    {
+        return new self($this->strokes, $edition);
+    }
+
+    public function before(): static
+    {
+        return $this->inEdition(self::EDITION - 1);
     }
 
     public function joinedBy(self $next): self
@@ -31,7 +44,10 @@ final readonly class Retouch implements Edit
 
     public function toArray(): array
     {
-        return ['strokes' => array_map(static fn (Stroke $one): array => $one->toArray(), $this->strokes)];
+        return [
+            ...$this->edition > 1 ? ['edition' => $this->edition] : [],
+            'strokes' => array_map(static fn (Stroke $one): array => $one->toArray(), $this->strokes),
+        ];
     }
 
     public static function fromRecord(JsonReader $record): self

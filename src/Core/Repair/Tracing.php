@@ -9,7 +9,7 @@ use Snugfit\Core\Trace\OutlineChange;
 use Snugfit\Core\Trace\TraceSettings;
 
 /** The picture becomes outlines: a drawing that is sharp at any size. Whatever else is done to it is done before. */
-final readonly class Tracing implements Edit
+final readonly class Tracing implements RevisedEdit
 {
     /** Goes up whenever the same settings would give other outlines than before. */
     private const EDITION = 2;
@@ -52,14 +52,12 @@ final readonly class Tracing implements Edit
         return new self($this->settings, $changes, $this->isForced, $this->edition);
     }
 
-    /** The same as it was before outlines came to be found as they are now. */
-    public function before(): self
+    public function before(): static
     {
         return $this->inEdition(self::EDITION - 1);
     }
 
-    /** As what was made by it names it. */
-    public function inEdition(int $edition): self
+    public function inEdition(int $edition): static
     {
         return new self($this->settings, $this->changes, $this->isForced, $edition);
     }

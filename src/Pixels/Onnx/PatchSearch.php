@@ -17,34 +17,40 @@ final class PatchSearch
     /** @throws OnnxFailed */
     public function __construct(int $threads = 1)
     {
-        $this->graph = new Graph('patches', ['picture', 'places', 'barred', 'trust'], 'voted', $threads);
+        $this->graph = new Graph('patches', ['picture', 'places', 'hole', 'barred', 'trust'], 'filled', $threads);
     }
 
     /**
-     * @param \FFI\CData          $picture floating numbers from 0 to 255, red, green, blue, the hole filled somehow
-     * @param non-empty-list<int> $places  the patches' first pixels, counted row by row
-     * @param string              $barred  floating numbers, 0 where a patch may begin that is taken from and much elsewhere; of a
-     *                                     picture smaller by a patch's side less one each way
-     * @param non-empty-list<float> $trust how much each patch's vote counts
+     * @param string                $hole    floating numbers, 1 where it is, else 0; $barred the same where nothing is taken from
+     * @param non-empty-list<int>   $places  the patches' first pixels, counted row by row
+     * @param non-empty-list<float> $trust   how much each patch's vote counts
      *
-     * @return string floating numbers: red, green, blue, and how much was said for them, 0 where nothing
+     * @return \Closure(string): string fills the hole of a picture once more: floating numbers from 0 to 255, red, green, blue
      *
      * @throws OnnxFailed
      */
-    public function vote(\FFI\CData $picture, array $places, string $barred, array $trust, PixelSize $size): string
+    public function over(string $hole, string $barred, array $places, array $trust, PixelSize $size): \Closure
     {
-        $given = new Tensor(TensorElementType::Float, [1, $size->height, $size->width, 3]);
-        $given->fill($picture);
-        $where = new Tensor(TensorElementType::Long, [\count($places)]);
-        $where->fill(pack('q*', ...$places));
-        $less = self::SIDE - 1;
-        $not = new Tensor(TensorElementType::Float, [$size->height - $less, $size->width - $less]);
-        $not->fill($barred);
-        $counts = new Tensor(TensorElementType::Float, [\count($trust)]);
-        $counts->fill(pack('g*', ...$trust));
-        $voted = new Tensor(TensorElementType::Float, [1, $size->height, $size->width, 4]);
-        $this->graph->run([$given, $where, $not, $counts], $voted);
+        $sides = [1, $size->height, $size->width];
+        $where = self::filled(new Tensor(TensorElementType::Long, [\count($places)]), pack('q*', ...$places));
+        $counts = self::filled(new Tensor(TensorElementType::Float, [\count($trust)]), pack('g*', ...$trust));
+        $inside = self::filled(new Tensor(TensorElementType::Float, $sides), $hole);
+        $not = self::filled(new Tensor(TensorElementType::Float, $sides), $barred);
+        $given = new Tensor(TensorElementType::Float, [...$sides, 3]);
+        $filled = new Tensor(TensorElementType::Float, [...$sides, 3]);
 
-        return \FFI::string($voted->numbers, \FFI::sizeof($voted->numbers));
+        return function (string $picture) use ($given, $where, $inside, $not, $counts, $filled): string {
+            $given->fill($picture);
+            $this->graph->run([$given, $where, $inside, $not, $counts], $filled);
+
+            return \FFI::string($filled->numbers, \FFI::sizeof($filled->numbers));
+        };
+    }
+
+    private static function filled(Tensor $tensor, string $numbers): Tensor
+    {
+        $tensor->fill($numbers);
+
+        return $tensor;
     }
 }

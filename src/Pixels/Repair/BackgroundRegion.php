@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Repair;
 
+use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Repair\Island;
 use Snugfit\Pixels\Vips\Image;
 
@@ -28,5 +29,11 @@ final readonly class BackgroundRegion
         public float $doubt,
         public ?Image $share = null,
     ) {
+    }
+
+    /** One band of bytes for a picture of some size. */
+    public function subjectAt(PixelSize $size): Image
+    {
+        return $this->subject->size()->equals($size) ? $this->subject : $this->subject->stretched($size);
     }
 }

@@ -10,20 +10,14 @@ use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\CutOutReport;
 use Snugfit\Core\Repair\EdgeStyle;
 use Snugfit\Pixels\Colour\WorkingSpaceConverter;
-use Snugfit\Pixels\Onnx\EdgeMatte;
-use Snugfit\Pixels\Onnx\TensorElementType;
 use Snugfit\Pixels\PremultipliedAlpha;
 use Snugfit\Pixels\Vips\BandFormat;
-use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
-use Snugfit\Pixels\Zimg\ScratchFile;
 
 /** Takes the background away: where it is by BackgroundFinder, its edge pixel by pixel, piece after piece. */
 final readonly class BackgroundRemover
 {
-    private const PIECE = 384;
-
     /** Of the long side, how far the subject's own colours are looked for. */
     private const NEAR = 0.006;
 
@@ -40,8 +34,11 @@ final readonly class BackgroundRemover
     /** Of the border: what is more than that transparent was cut out before. */
     private const CUT_ALREADY = 0.5;
 
-    public function __construct(private BackgroundFinder $finder = new BackgroundFinder(), private int $threads = 1)
+    private EdgeCutter $edges;
+
+    public function __construct(private BackgroundFinder $finder = new BackgroundFinder(), int $threads = 1)
     {
+        $this->edges = new EdgeCutter($threads);
     }
 
     /**
@@ -70,9 +67,7 @@ final readonly class BackgroundRemover
             return $this->kept($picture, $edit, $most);
         }
         $opaque = $picture->hasAlpha() ? $picture->flatten([$most, $most, $most]) : $picture;
-        $bytes = 16 === WorkingSpaceConverter::bitsOf($opaque) ? $opaque->rescaleTo(BandFormat::Byte) : $opaque;
-        $region = $this->finder->find($bytes, $edit, $look);
-        $cut = null === $region->share ? $this->matted($opaque, $region) : self::blended($opaque, $region->share, $most);
+        [$cut, $region] = $this->opaque($opaque, $edit, $look);
         $alpha = $this->edged($cut->extractBands(3, 1), $edit, $most);
         if ($picture->hasAlpha()) {
             $before = $picture->extractBands($picture->bands() - 1, 1)->linear(1 / $most, 0.0);
@@ -80,6 +75,31 @@ final readonly class BackgroundRemover
         }
 
         return [$cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation()), $region];
+    }
+
+    /** @return array{Image, BackgroundRegion} */
+    private function opaque(Image $picture, CutOut $edit, ?BackgroundLook $look): array
+    {
+        $region = $this->finder->find(self::bytes($picture), $edit, $look);
+        if (null !== $region->share) {
+            return [self::blended($picture, $region->share, PremultipliedAlpha::most($picture)), $region];
+        }
+        $times = EdgeSoftness::timesToReduce($picture, $region->subjectAt($picture->size()));
+        if (1 === $times) {
+            return [$this->edges->cut($picture, $region), $region];
+        }
+        $small = $picture->reducedTo($picture->size()->scaled(1 / $times))->copyToMemory();
+        // Wide edges pass for shadows.
+        $region = $this->finder->find(self::bytes($small), $edit);
+
+        return null === $region->share
+            ? [EdgeCutter::enlarged($this->edges->cut($small, $region), $picture), $region]
+            : [self::blended($picture, $region->share, PremultipliedAlpha::most($picture)), $region];
+    }
+
+    private static function bytes(Image $picture): Image
+    {
+        return 16 === WorkingSpaceConverter::bitsOf($picture) ? $picture->rescaleTo(BandFormat::Byte) : $picture;
     }
 
     /**
@@ -142,97 +162,6 @@ final readonly class BackgroundRemover
         $made = $own->plus($off->multipliedBy($alpha))->roundTo($picture->format());
 
         return $made->join($alpha->linear($most, 0.0)->roundTo($picture->format()))->withInterpretation($picture->interpretation());
-    }
-
-    private function matted(Image $picture, BackgroundRegion $region): Image
-    {
-        $size = $picture->size();
-        $isDeep = 16 === WorkingSpaceConverter::bitsOf($picture);
-        $form = $isDeep ? BandFormat::SignedInt : BandFormat::Byte;
-        $matte = new EdgeMatte(
-            $isDeep ? TensorElementType::Int : TensorElementType::Byte,
-            $isDeep ? 65535.0 : 255.0,
-            $region->noise,
-            $this->threads,
-        );
-        $ground = $region->colour->stretched($size);
-        $ground = ($isDeep ? $ground->linear(257.0, 0.0) : $ground)->roundTo($picture->format());
-        $where = $region->subject->size()->equals($size) ? $region->subject : $region->subject->stretched($size);
-        $made = new ScratchFile();
-        for ($y = 0; $y < $size->height; $y += self::PIECE) {
-            $height = min(self::PIECE, $size->height - $y);
-            $row = null;
-            for ($x = 0; $x < $size->width; $x += self::PIECE) {
-                $piece = new PixelWindow($x, $y, min(self::PIECE, $size->width - $x), $height);
-                $cut = match (self::shareOfGround($region->subject, $piece, $size)) {
-                    0.0 => self::whole($picture->crop($piece), PremultipliedAlpha::most($picture)),
-                    1.0 => self::whole($picture->crop($piece), 0.0),
-                    default => $this->piece($picture, $ground, $where, $piece, $matte, $form),
-                };
-                $row = null === $row ? $cut->embed(0, 0, new PixelSize($size->width, $height), Extend::Copy) : $row->insert($cut, $x, 0);
-            }
-            $made->write($row?->bytes() ?? '');
-        }
-
-        return $made->image($size, 4, $picture->format(), $picture->interpretation());
-    }
-
-    /** Of a piece and a little round it; told on the region's own grid. */
-    private static function shareOfGround(Image $subject, PixelWindow $piece, PixelSize $size): float
-    {
-        $times = $subject->size()->width / $size->width;
-        $window = (new PixelWindow(
-            (int) floor($piece->x * $times),
-            (int) floor($piece->y * $times),
-            max(1, (int) ceil($piece->width * $times)),
-            max(1, (int) ceil($piece->height * $times)),
-        ))->widenedIn($subject->size(), EdgeMatte::MARGIN);
-
-        return 1 - $subject->crop($window)->average() / 255;
-    }
-
-    private static function whole(Image $piece, float $alpha): Image
-    {
-        return $piece->join($piece->extractBands(0, 1)->linear(0.0, $alpha)->cast($piece->format()))->copyToMemory();
-    }
-
-    private function piece(Image $picture, Image $ground, Image $where, PixelWindow $piece, EdgeMatte $matte, BandFormat $form): Image
-    {
-        $margin = EdgeMatte::MARGIN;
-        $wide = new PixelSize($piece->width + 2 * $margin, $piece->height + 2 * $margin);
-        $with = static fn (Image $image): Image => $image->embed(
-            $margin - $piece->x,
-            $margin - $piece->y,
-            new PixelSize($wide->width, $wide->height),
-            Extend::Copy,
-        );
-        $region = $with($where)->copyToMemory();
-        $inner = new PixelWindow($margin, $margin, $piece->width, $piece->height);
-        // Held as long as their samples are looked at.
-        [$given, $below] = [$with($picture)->cast($form), $with($ground)->cast($form)];
-        $cut = $matte->run($given->samples(), $below->samples(), $region->samples(), $wide);
-
-        // The next piece takes its place.
-        $made = Image::over($cut, $wide, 4, $form, $picture->interpretation())->cast($picture->format())->copied();
-
-        return self::swept($made, $region)->crop($inner)->copied();
-    }
-
-    /** Without what the noise of a JPEG leaves beside edges: specks that hang on nothing of the subject. */
-    private static function swept(Image $made, Image $region): Image
-    {
-        $size = $made->size();
-        $most = PremultipliedAlpha::most($made);
-        $alpha = $made->extractBands(3, 1);
-        $inner = new PixelSize($size->width - 2, $size->height - 2);
-        // What reaches the piece's end may hang on something beyond it.
-        $frame = Image::ofBytes(str_repeat("\0", $inner->pixels()), $inner, 1, Interpretation::BlackAndWhite)
-            ->embed(1, 1, $size, Extend::Background, [255.0]);
-        $there = $alpha->isMoreThan(self::THERE * $most)->copyToMemory();
-        $kept = $there->touching($region->isMoreThan(127.0)->either($frame)->copyToMemory());
-        $left = $alpha->multipliedBy($kept->linear(1 / 255, 0.0))->cast($alpha->format());
-
-        return $made->extractBands(0, 3)->join($left)->withInterpretation($made->interpretation());
     }
 
     /** Shifted and, where it is wanted, hard. */

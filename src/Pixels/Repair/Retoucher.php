@@ -30,19 +30,17 @@ final class Retoucher
     /** Pixels across at which a hole is begun with. */
     private const BEGIN = 10;
 
-    private const ROUNDS = 3;
+    private const ROUNDS = 2;
     private const ROUNDS_BEGIN = 6;
     /** Levels of 255 that a hole's pixels move in a round, root mean square, under which no further round is worth it. */
     private const SETTLED = 0.5;
-
-    private const BARRED = 1e9;
 
     /** How much less a patch's vote counts with every pixel deeper in the hole, and how deep that goes. */
     private const LESS = 0.75;
     private const MOST_DEEP = 16;
 
     /** At most so many patches look for others at once. */
-    private const MOST_PATCHES = 900;
+    private const MOST_PATCHES = 600;
 
     private ?PatchSearch $search = null;
 
@@ -110,7 +108,7 @@ final class Retoucher
                     $barred->reducedTo($small)->isMoreThan(8.0)->copyToMemory(),
                 ];
             $guess = self::composed($seen, null === $guess ? self::spread($seen, $not) : $guess->stretched($small), $where);
-            $guess = $this->improved($guess, $seen, $where, $not, $level === $levels ? self::ROUNDS_BEGIN : self::ROUNDS);
+            $guess = $this->improved($guess, $where, $not, $level === $levels ? self::ROUNDS_BEGIN : self::ROUNDS);
         }
 
         return $guess;
@@ -145,38 +143,21 @@ final class Retoucher
         return $colours->plus($guess->minus($colours)->multipliedBy($hole->linear(1 / 255, 0.0)))->cast(BandFormat::Float)->copyToMemory();
     }
 
-    private function improved(Image $guess, Image $colours, Image $hole, Image $barred, int $rounds): Image
+    private function improved(Image $guess, Image $hole, Image $barred, int $rounds): Image
     {
         $size = $guess->size();
         $side = PatchSearch::SIDE;
-        $free = $barred->not()->ranked($side, 0)->crop(
-            new PixelWindow(intdiv($side, 2), intdiv($side, 2), $size->width - $side + 1, $size->height - $side + 1),
-        )->copyToMemory();
-        if (null === $free->brightest()) {
-            return $guess;
-        }
-        $not = $free->not()->cast(BandFormat::Float)->linear(self::BARRED / 255, 0.0)->bytes();
-        $places = self::places($hole, $side);
+        $inner = new PixelWindow(intdiv($side, 2), intdiv($side, 2), $size->width - $side + 1, $size->height - $side + 1);
+        $isAnyFree = null !== $barred->not()->ranked($side, 0)->crop($inner)->copyToMemory()->brightest();
+        $places = $isAnyFree ? self::places($hole, $side) : [];
         if ([] === $places) {
             return $guess;
         }
-        $trust = self::trust($hole, $places);
         $this->search ??= new PatchSearch($this->threads);
+        $fill = $this->search->over(self::shares($hole), self::shares($barred), $places, self::trust($hole, $places), $size);
         $share = $hole->average() / 255;
         for ($round = 0; $round < $rounds; ++$round) {
-            $voted = Image::ofBytes(
-                $this->search->vote($guess->samples(), $places, $not, $trust, $size),
-                $size,
-                4,
-                Interpretation::Multiband,
-                BandFormat::Float,
-            );
-            $said = $voted->extractBands(3, 1)->isMoreThan(0.0)->copyToMemory();
-            $mean = $voted->extractBands(0, 3);
-            // What was voted for the pixels round the hole is off by as much as what is in it: light changes from place to place.
-            $off = self::spread($colours->minus($mean)->copyToMemory(), $said->both($barred->not())->not()->copyToMemory());
-            $mean = $mean->plus($off);
-            $next = self::composed($colours, self::composed($guess, $mean, $said->both($hole)), $hole);
+            $next = Image::ofBytes($fill($guess->bytes()), $size, 3, Interpretation::Multiband, BandFormat::Float);
             $moved = $next->minus($guess);
             $guess = $next;
             // Outside the hole nothing moves.
@@ -186,6 +167,12 @@ final class Retoucher
         }
 
         return $guess;
+    }
+
+    /** @return string floating numbers, 1 where a mask is white */
+    private static function shares(Image $mask): string
+    {
+        return $mask->cast(BandFormat::Float)->linear(1 / 255, 0.0)->bytes();
     }
 
     /**

@@ -31,7 +31,10 @@ use Snugfit\Core\Production\RemakeReason;
 use Snugfit\Core\Production\WantedPrint;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RenderOptions;
+use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\Retouch;
+use Snugfit\Core\Repair\Stroke;
 use Snugfit\Core\Repair\Tracing;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -167,6 +170,15 @@ final class ProductionPlannerTest extends TestCase
         self::assertSame($before->canonicalJson(), Recipe::fromJson($before->canonicalJson())->canonicalJson(), 'what was delivered stays explained');
         self::assertSame(RemakeReason::TracedAnew, $reason($traced, $before));
         self::assertNull($decided($this->wanted('a.png'))->tracedBefore());
+
+        $cut = $this->wanted('a.png', options: new RenderOptions(repair: EditList::of(new CutOut(), new Retouch([new Stroke([[0.5, 0.5]], 0.01)]))));
+        $before = $decided($cut)->repairedBefore();
+        self::assertNotNull($before);
+        self::assertStringNotContainsString('"edits":[{"edge":"soft","edition"', $before->canonicalJson(), 'as it was written then');
+        self::assertSame($before->canonicalJson(), Recipe::fromJson($before->canonicalJson())->canonicalJson(), 'what was delivered stays explained');
+        self::assertSame(RemakeReason::RepairedAnew, $reason($cut, $before));
+        self::assertNull($reason($cut, $decided($cut)));
+        self::assertNull($decided($this->wanted('a.png'))->repairedBefore());
 
         $soft = Facts::of(900, 600, evidence: new SourceEvidence(blur: 1.2, blurInFocus: 1.1));
         $wanted = $this->wanted('a.png', $soft);

@@ -135,6 +135,32 @@ final class BackgroundRemoverTest extends PixelTestCase
         self::assertLessThan(60, max($onBlack->values()));
     }
 
+    /** @param non-empty-list<string> $ground */
+    #[DataProvider('jpegs')]
+    public function test_what_a_jpeg_smeared_over_an_edge_is_not_the_subject_s(array $ground, float $most): void
+    {
+        [$made] = $this->cut($this->composite($ground, true), new CutOut());
+        self::assertLessThan($most, $this->offOnBlack($made, 'truth.png'));
+    }
+
+    /** @return iterable<string, array{non-empty-list<string>, float}> levels by which a channel may be off on the mean */
+    public static function jpegs(): iterable
+    {
+        yield 'white' => [['xc:white'], 9.0];
+        yield 'green' => [['xc:#3c9a4b'], 12.2];
+        yield 'purple' => [['xc:#8a5fa8'], 12.2];
+    }
+
+    public function test_edges_of_what_was_enlarged_before_end_as_wide_as_they_are(): void
+    {
+        $file = $this->convert('large.png', $this->composite(['xc:#3c9a4b']), '-filter', 'Cubic', '-resize', '400%', '-depth', '8');
+        $this->convert('large-truth.png', 'truth.png', '-filter', 'Cubic', '-resize', '400%', '-depth', '8');
+        [$made, $report] = $this->cut($file, new CutOut());
+        self::assertLessThan(0.03, $report->halo);
+        self::assertLessThan(5.0, $this->offOnBlack($made, 'large-truth.png'));
+        self::assertSame(255.0, (float) $made->crop(new \Snugfit\Core\Measure\PixelWindow(1000, 1200, 1, 1))->values()[3]);
+    }
+
     public function test_sixteen_bits_stay_and_earlier_transparency_counts(): void
     {
         $file = $this->composite(['xc:white']);
@@ -179,6 +205,18 @@ final class BackgroundRemoverTest extends PixelTestCase
         }
 
         return $both / $either;
+    }
+
+    /** By how many levels edges laid on black are off on the mean. */
+    private function offOnBlack(Image $made, string $truth): float
+    {
+        $true = Master::open($this->folder.'/'.$truth)->picture();
+        $alpha = $true->extractBands(3, 1);
+        $isEdge = $alpha->isMoreThan(5.0)->both($alpha->isLessThan(250.0))->linear(1 / 255, 0.0);
+        $off = $made->flatten([0.0, 0.0, 0.0])->minus($true->flatten([0.0, 0.0, 0.0]));
+        $sum = $off->multipliedBy($off)->raisedTo(0.5)->multipliedBy($isEdge)->average();
+
+        return $sum / $isEdge->average();
     }
 
     private static function alphaAt(Image $made, int $x, int $y): float
