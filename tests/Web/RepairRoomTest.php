@@ -13,7 +13,12 @@ use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\FileStore;
 use Snugfit\Shop\Undo\KeepBoxesChange;
 use Snugfit\Tests\Shop\ShopTestCase;
+use Snugfit\Work\Message\MasterUnreadable;
+use Snugfit\Work\Run\Reconciler;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\Messenger\Envelope;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Stamp\ReceivedStamp;
 use Symfony\Component\Process\Process;
 
 /** Repairs are acts in a batch: kept, undone, prepared by workers, and what everything after them starts from. */
@@ -67,6 +72,43 @@ final class RepairRoomTest extends ShopTestCase
         $this->fresh();
         $this->press($this->shop);
         self::assertSame(\Snugfit\Shop\Entity\PrintFileState::Made, $this->lastFiles($this->shop)[0]->state());
+    }
+
+    public function test_of_quick_acts_the_first_and_the_last_are_prepared_at_full_size(): void
+    {
+        for ($y = 1; $y <= 6; ++$y) {
+            $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[50000, $y * 10000]], 'radius' => 2000]], 'colour' => '000000']]);
+        }
+        self::assertSame([1, 1], [$this->work(['quick']), $this->work(['answers'])], 'five wait for one');
+        $this->fresh();
+        self::assertTrue($this->artwork->isBeingPrepared());
+        self::assertSame(2, $this->work(), 'the last one, and its answer');
+        $this->fresh();
+        self::assertSame(IntakeState::Read, $this->artwork->state());
+        self::assertSame($this->artwork->pictureHash(), $this->artwork->prepared()?->hash);
+    }
+
+    public function test_what_was_on_order_and_is_lost_or_comes_to_nothing_does_not_hold_up_the_next(): void
+    {
+        $pen = static fn (int $y): array => ['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[50000, $y]], 'radius' => 2000]], 'colour' => '000000']];
+        $this->send($pen(10000));
+        $this->send($pen(20000));
+        foreach ($this->lane('quick')->get() as $envelope) {
+            $this->lane('quick')->ack($envelope);
+        }
+        $this->service(Reconciler::class)->reconcile();
+        $this->work();
+        $this->fresh();
+        self::assertSame(IntakeState::Read, $this->artwork->state());
+        $this->send($pen(30000));
+        $this->send($pen(40000));
+        foreach ($this->lane('quick')->get() as $envelope) {
+            $this->lane('quick')->ack($envelope);
+        }
+        $this->service(MessageBusInterface::class)->dispatch((new Envelope(new MasterUnreadable($this->artwork->id(), 'A patch was out of paint.')))->with(new ReceivedStamp('answers')));
+        $this->work();
+        $this->fresh();
+        self::assertSame([IntakeState::Read, $this->artwork->pictureHash()], [$this->artwork->state(), $this->artwork->prepared()?->hash], 'what is wanted now was not it');
     }
 
     public function test_trimming_changes_the_picture_that_is_placed_and_undo_brings_the_master_back_at_once(): void

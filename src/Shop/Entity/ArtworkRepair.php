@@ -23,6 +23,10 @@ class ArtworkRepair
     #[ORM\Column(options: ['default' => '[]'])]
     private array $prepared = [];
 
+    /** Names the prepared master that is on order; null where none is. */
+    #[ORM\Column(length: 64, nullable: true)]
+    private ?string $ordered = null;
+
     public function __construct()
     {
         $this->edits = new EditList();
@@ -31,6 +35,22 @@ class ArtworkRepair
     public function edits(): EditList
     {
         return $this->edits;
+    }
+
+    /** Of an artwork for which nothing is on order yet. */
+    public function __clone()
+    {
+        $this->ordered = null;
+    }
+
+    public function ordered(): ?string
+    {
+        return $this->ordered;
+    }
+
+    public function order(?string $prepared): void
+    {
+        $this->ordered = $prepared;
     }
 
     public function become(EditList $edits): void

@@ -56,6 +56,31 @@ trait RepairedMaster
         return null !== $this->facts && IntakeState::Reading === $this->state;
     }
 
+    /** Whether a prepared master is on order for it, the one that is wanted now or another. */
+    public function isPreparedOnOrder(): bool
+    {
+        return null !== $this->repair->ordered();
+    }
+
+    /** What its edits make of its master is on order. */
+    public function isOrdered(): void
+    {
+        $this->repair->order($this->pictureHash());
+    }
+
+    /**
+     * What was on order came back, whatever came of it.
+     *
+     * @return bool whether it is what is wanted now
+     */
+    public function cameBack(): bool
+    {
+        $ordered = $this->repair->ordered();
+        $this->repair->order(null);
+
+        return null === $ordered || $ordered === $this->pictureHash();
+    }
+
     /** What came of its edits; null where there are none, or they are not done yet. */
     public function prepared(): ?PreparedFacts
     {

@@ -51,10 +51,13 @@ final readonly class ArtworkImporter
         $this->outbox->send();
     }
 
-    /** What edits made wait is prepared; with what is flushed next. */
+    /** What edits made wait is prepared. Where something is on order already, what is wanted then is ordered when that comes back. */
     public function orderPrepared(BatchArtwork ...$artworks): void
     {
-        $waiting = array_filter($artworks, static fn (BatchArtwork $artwork): bool => $artwork->isBeingPrepared());
+        $waiting = array_filter(
+            $artworks,
+            static fn (BatchArtwork $artwork): bool => $artwork->isBeingPrepared() && !$artwork->isPreparedOnOrder(),
+        );
         if ([] !== $waiting) {
             array_map($this->order(...), $waiting);
             $this->entities->flush();
@@ -68,6 +71,9 @@ final readonly class ArtworkImporter
         $hash = $artwork->master();
         // The master itself first, whatever is done to it afterwards.
         $edits = $artwork->isBeingPrepared() ? $artwork->edits() : new EditList();
+        if ($artwork->isBeingPrepared()) {
+            $artwork->isOrdered();
+        }
         $prepared = $edits->preparedHash($hash);
         $work = new ReadMaster($artwork->id(), FileStore::masterKey($hash), [
             self::THUMBNAIL => FileStore::previewKey($hash, self::THUMBNAIL, $prepared),

@@ -15,7 +15,7 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 /** At the host: keeps what workers read. */
 final readonly class MasterResultHandler
 {
-    public function __construct(private EntityManagerInterface $entities)
+    public function __construct(private EntityManagerInterface $entities, private ArtworkImporter $importer)
     {
     }
 
@@ -29,16 +29,27 @@ final readonly class MasterResultHandler
     #[AsMessageHandler]
     public function prepared(MasterPrepared $answer): void
     {
+        $artwork = $this->entities->find(BatchArtwork::class, $answer->artworkId);
+        if (null === $artwork) {
+            return;
+        }
         // Another than is wanted now may be wanted again.
-        $this->entities->find(BatchArtwork::class, $answer->artworkId)?->wasPrepared($answer->facts);
+        $artwork->wasPrepared($answer->facts);
+        $artwork->cameBack();
         $this->entities->flush();
+        $this->importer->orderPrepared($artwork);
     }
 
     #[AsMessageHandler]
     public function unreadable(MasterUnreadable $answer): void
     {
-        $this->reading($answer->artworkId)?->couldNotBeRead($answer->reason);
+        $artwork = $this->reading($answer->artworkId);
+        // What is wanted now may be made all the same.
+        if (true === $artwork?->cameBack()) {
+            $artwork->couldNotBeRead($answer->reason);
+        }
         $this->entities->flush();
+        null === $artwork || $this->importer->orderPrepared($artwork);
     }
 
     /** Work that was handed out twice is answered twice; what was read stays. */
