@@ -131,6 +131,27 @@ final class RepairRoomTest extends ShopTestCase
         self::assertLessThan(900, $this->artwork->facts()->size->width);
     }
 
+    public function test_what_was_framed_by_hand_stays_the_same_part_of_the_picture_when_margins_go(): void
+    {
+        $planner = $this->service(BatchPlanner::class);
+        $product = $planner->products($this->shop)[0];
+        $this->act("/batches/{$this->shop->id()}/framing/{$this->artwork->id()}/{$product->code}", ['x' => 0.55, 'y' => 0.6, 'zoom' => 2.2]);
+        $this->fresh();
+        $before = $planner->place($this->artwork, $product)->placement->crop;
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[0, 0], [0, 100000]], 'radius' => 9000]], 'colour' => null]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'trim', 'margin' => 0]]);
+        $this->work();
+        $this->fresh();
+        $cut = 900 - $this->artwork->facts()->size->width;
+        self::assertGreaterThan(50, $cut);
+        $after = $planner->place($this->artwork, $product)->placement->crop;
+        self::assertEqualsWithDelta([$before->x - $cut, $before->y, $before->width], [$after->x, $after->y, $after->width], 1.5);
+        $this->send(['act' => 'remove', 'line' => 1]);
+        $this->work();
+        $this->fresh();
+        self::assertEquals($before, $planner->place($this->artwork, $product)->placement->crop);
+    }
+
     public function test_lines_are_switched_changed_and_removed(): void
     {
         $this->send(['act' => 'mark', 'edit' => ['points' => [[50000, 50000]], 'radius' => 1000, 'stays' => true]]);

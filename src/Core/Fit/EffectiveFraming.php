@@ -24,6 +24,11 @@ final readonly class EffectiveFraming
     ) {
     }
 
+    public function positioned(?CropPosition $position): self
+    {
+        return new self($this->fitMode, $this->edgeFill, $this->colour, $this->bleedSource, $position, $this->subject);
+    }
+
     public static function of(Framing $asked, Product $product, Artwork $artwork): self
     {
         // A size in the picture's own proportions has no room beside it.

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Fit;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
 
@@ -58,6 +59,12 @@ final readonly class Framing
         );
     }
 
+    /** For a picture that is such a part of its master. */
+    public function on(?FractionBox $part): self
+    {
+        return null === $this->position ? $this : $this->with(position: $this->position->on($part));
+    }
+
     /** As it was before anybody moved or zoomed anything. */
     public function unmoved(): self
     {
@@ -73,6 +80,7 @@ final readonly class Framing
         return [
             'orientation' => $this->orientation->value,
             'position' => null === $this->position ? null : [$this->position->centreX, $this->position->centreY, $this->position->zoom],
+            ...null === $this->position?->part ? [] : ['part' => $this->position->part->toList()],
             'turn' => $this->transform->turn->value,
             'flip' => $this->transform->flip,
             'tilt' => $this->transform->tilt,
@@ -95,7 +103,12 @@ final readonly class Framing
 
         return new self(
             OrientationRule::tryFrom($text('orientation')) ?? OrientationRule::Either,
-            null === $position ? null : new CropPosition($position[0] ?? 0.5, $position[1] ?? 0.5, $position[2] ?? 1.0),
+            null === $position ? null : new CropPosition(
+                $position[0] ?? 0.5,
+                $position[1] ?? 0.5,
+                $position[2] ?? 1.0,
+                $record->has('part') ? FractionBox::listOf([$record->floats('part')])[0] : null,
+            ),
             new ImageTransform(
                 QuarterTurn::from($record->optionalInt('turn') ?? 0),
                 $record->has('flip') && $record->bool('flip'),

@@ -86,8 +86,12 @@ final readonly class PlacementPlanner
         $focus = null === $request->focus ? null : $transform->box($request->focus)->inPixelsOf($picture);
         $exact = $geometry->isWhole() ? $picture : $geometry->part($product->target, null)->size();
         $tilt = $transform->tilt;
-        $position = $geometry->isWhole() ? null : $framing->position;
         $ratio = $geometry->cropRatio($picture);
+        $position = null;
+        if (!$geometry->isWhole()) {
+            $position = $framing->position?->movedTo($request->part, $transform, $picture, $ratio);
+            $framing = $framing->positioned($position);
+        }
         // What goes round a frame is not seen with the rest: what must stay, stays on the face.
         $window = [] === $boxes ? $exact : (new RotatedCropGeometry($tilt))->window($picture, $ratio, max(1.0, $position->zoom ?? 1.0));
         $keep = $request->keepsOnFace ? $geometry->withSides($boxes, $window, $picture) : $boxes;

@@ -12,6 +12,7 @@ final readonly class PlacementRequest
     /**
      * @param list<FractionBox> $keep  boxes of the upright picture that must stay in
      * @param ?float            $limit linear; stands in for the product's and the kind's
+     * @param ?FractionBox      $part  of the master, upright, that the picture is; null where nobody asks
      * @param ?FractionBox      $focus a detected point of interest, as a box; counts where nobody drew a keep box
      */
     public function __construct(
@@ -22,18 +23,19 @@ final readonly class PlacementRequest
         public ?FractionBox $focus = null,
         /** What must stay counts for the face of what goes round a frame, as it always should have. */
         public bool $keepsOnFace = true,
+        public ?FractionBox $part = null,
     ) {
     }
 
     public function reframed(Framing $framing): self
     {
-        return new self($framing, $this->keep, $this->limit, $this->policy, $this->focus, $this->keepsOnFace);
+        return new self($framing, $this->keep, $this->limit, $this->policy, $this->focus, $this->keepsOnFace, $this->part);
     }
 
     /** As it was while what must stay could go round a frame. */
     public function keepingAnywhere(): self
     {
-        return new self($this->framing, $this->keep, $this->limit, $this->policy, $this->focus, false);
+        return new self($this->framing, $this->keep, $this->limit, $this->policy, $this->focus, false, $this->part);
     }
 
     public static function none(): self

@@ -112,6 +112,13 @@ final readonly class FractionBox
         return new self($x, $y, min(1 - $x, $this->width * $window->width), min(1 - $y, $this->height * $window->height));
     }
 
+    public function equals(self $other): bool
+    {
+        $off = array_map(static fn (float $one, float $two): float => abs($one - $two), $this->toList(), $other->toList());
+
+        return max($off) <= self::SLACK;
+    }
+
     /** Of what the two cover together, the share that both cover. */
     public function sharedWith(self $other): float
     {

@@ -131,9 +131,13 @@ trait RepairedMaster
     /** Whether margins of the master's picture were cut. */
     public function isTrimmed(): bool
     {
-        $kept = $this->prepared()?->kept;
+        return !$this->part()->equals(FractionBox::whole());
+    }
 
-        return null !== $kept && $kept->toList() !== FractionBox::whole()->toList();
+    /** Of the master, upright, that its picture is: all of it but for margins that were cut. */
+    public function part(): FractionBox
+    {
+        return $this->prepared()->kept ?? FractionBox::whole();
     }
 
     private function settleState(): void

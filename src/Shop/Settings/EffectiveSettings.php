@@ -69,6 +69,14 @@ final readonly class EffectiveSettings
         return $this->state()->lookedAt;
     }
 
+    /** The same for another picture: in shares of what that is of its own master. */
+    public function stateFor(BatchArtwork $other): FramingState
+    {
+        return $other === $this->artwork
+            ? $this->state()
+            : $this->state()->framedAs($this->state()->framing->on($other->part()));
+    }
+
     /** The framing that counts, as it is kept. */
     public function state(): FramingState
     {
@@ -126,6 +134,7 @@ final readonly class EffectiveSettings
             $this->ofProduct->limit,
             $this->ofProduct->policy,
             $this->artwork->facts()->focus,
+            part: $this->artwork->part(),
         );
     }
 

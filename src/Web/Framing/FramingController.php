@@ -54,7 +54,7 @@ final class FramingController extends AbstractController
     ): Response {
         $effective = EffectiveSettings::of($artwork, $product);
 
-        return $this->figures($batch, $effective->trying($fields->framing($effective->framing())));
+        return $this->figures($batch, $effective->trying($fields->framing($effective->framing(), $artwork->part())));
     }
 
     #[Route('', name: 'framing_keep', methods: ['POST'])]
@@ -65,7 +65,7 @@ final class FramingController extends AbstractController
         #[MapRequestPayload] FramingFields $fields = new FramingFields(),
     ): Response {
         $effective = EffectiveSettings::of($artwork, $product);
-        $framing = $fields->framing($effective->framing());
+        $framing = $fields->framing($effective->framing(), $artwork->part());
         $this->history->apply(
             $batch,
             \sprintf('Framed "%s" on %s', $artwork->title(), $this->called($effective)),

@@ -10,6 +10,7 @@ use Snugfit\Core\Fit\EdgeFill;
 use Snugfit\Core\Fit\Framing;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\QuarterTurn;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Product\FitMode;
 use Snugfit\Core\Product\OrientationRule;
 
@@ -39,7 +40,8 @@ final readonly class FramingFields
     ) {
     }
 
-    public function framing(Framing $now): Framing
+    /** @param FractionBox $part of its master that the picture is */
+    public function framing(Framing $now, FractionBox $part): Framing
     {
         $isReset = null !== $this->reset;
         $now = $isReset ? $now->unmoved() : $now;
@@ -48,7 +50,7 @@ final readonly class FramingFields
         return $now->with(
             orientation: OrientationRule::tryFrom($this->orientation ?? ''),
             position: null === $this->x || $isReset ? null : new CropPosition(
-                self::number($this->x, 0.5), self::number($this->y, 0.5), self::number($this->zoom, 1.0),
+                self::number($this->x, 0.5), self::number($this->y, 0.5), self::number($this->zoom, 1.0), $part,
             ),
             transform: new ImageTransform(
                 QuarterTurn::tryFrom((int) self::number($this->turn, $transform->turn->value)) ?? $transform->turn,
