@@ -61,7 +61,9 @@ final readonly class SheetActs
             ),
             'sits' => self::reframed(static fn (Framing $now): Framing => $now->unmoved()->with(fitMode: FitMode::tryFrom($value))),
             'looks-right' => static fn (EffectiveSettings $one): array => [$one->reframed($one->state()->lookedAt())],
-            'copy' => null === $model ? null : static fn (EffectiveSettings $one): array => [$one->reframed($model->stateFor($one->artwork))],
+            'copy' => null === $model
+                ? null
+                : static fn (EffectiveSettings $one): array => [$one->reframed($model->stateFor($one->artwork))],
             'reset' => self::reset(...),
             'limit' => self::overridden(static fn (ProductSettings $now): ProductSettings => $now->limitedTo($limit)),
             'enlarge' => self::overridden(static fn (ProductSettings $now): ProductSettings => $now->enlargedWhen($policy ?? $now->policy)),
