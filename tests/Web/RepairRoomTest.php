@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace Snugfit\Tests\Web;
 
+use Doctrine\DBAL\DriverManager;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\Pen;
+use Snugfit\Core\Repair\Stroke;
 use Snugfit\Shop\BatchPlanner;
 use Snugfit\Shop\Entity\Batch;
 use Snugfit\Shop\Entity\BatchArtwork;
@@ -13,6 +16,7 @@ use Snugfit\Shop\Entity\IntakeState;
 use Snugfit\Shop\FileStore;
 use Snugfit\Shop\Undo\KeepBoxesChange;
 use Snugfit\Tests\Shop\ShopTestCase;
+use Snugfit\Work\Intake\ArtworkImporter;
 use Snugfit\Work\Message\MasterUnreadable;
 use Snugfit\Work\Run\Reconciler;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -109,6 +113,33 @@ final class RepairRoomTest extends ShopTestCase
         $this->work();
         $this->fresh();
         self::assertSame([IntakeState::Read, $this->artwork->pictureHash()], [$this->artwork->state(), $this->artwork->prepared()?->hash], 'what is wanted now was not it');
+    }
+
+    public function test_an_answer_that_comes_while_a_page_changes_what_is_wanted_loses_neither(): void
+    {
+        $pen = static fn (int $y): Pen => new Pen([new Stroke([[0.5, $y / 10]], 0.02)], '000000');
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[50000, 10000]], 'radius' => 2000]], 'colour' => '000000']]);
+        $this->work(['quick']);
+        // A page has the artwork as it was; the host takes the answer in; then the page writes what it was asked for.
+        $page = $this->artwork;
+        $host = DriverManager::getConnection(['driver' => 'pdo_sqlite', 'path' => $this->data.'/shop.sqlite']);
+        $this->work(['answers']);
+        $after = $host->fetchAssociative('SELECT state, repair_prepared, repair_ordered FROM batch_artwork WHERE id = ?', [$page->id()]);
+        self::assertIsArray($after);
+        self::assertSame(['read', null], [$after['state'], $after['repair_ordered']]);
+        $host->executeStatement("UPDATE batch_artwork SET state = 'reading', repair_prepared = '[]', repair_ordered = ? WHERE id = ?", [$page->pictureHash(), $page->id()]);
+        $this->fresh();
+        $page = $this->artwork;
+        self::assertTrue($page->isBeingPrepared());
+        $host->update('batch_artwork', $after, ['id' => $page->id()]);
+        $page->repair($page->edits()->with($pen(3)));
+        $this->entities()->flush();
+        $this->service(ArtworkImporter::class)->orderPrepared($page);
+        $this->work();
+        $this->fresh();
+        self::assertSame([IntakeState::Read, $this->artwork->pictureHash()], [$this->artwork->state(), $this->artwork->prepared()?->hash]);
+        $this->browser->request('GET', "/batches/{$this->shop->id()}/repair/{$this->artwork->id()}");
+        self::assertResponseIsSuccessful();
     }
 
     public function test_trimming_changes_the_picture_that_is_placed_and_undo_brings_the_master_back_at_once(): void

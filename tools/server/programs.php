@@ -6,10 +6,13 @@ declare(strict_types=1);
  * What the shop's and a working machine's configuration have in common: programs that a supervisor keeps.
  */
 
-/** The command of a worker that takes from a lane. */
+/**
+ * The command of a worker that takes from a lane. Whatever a page is waiting for on this machine goes before its work; the host's own
+ * lane is no work.
+ */
 function consume(string $root, string $lane): string
 {
-    return \PHP_BINARY." $root/bin/console messenger:consume $lane"
+    return ('answers' === $lane ? '' : 'nice -n 10 ').\PHP_BINARY." $root/bin/console messenger:consume $lane"
         .' --sleep=0.03 --keepalive=5 --time-limit=3600 --memory-limit=256M --quiet';
 }
 

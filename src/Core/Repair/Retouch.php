@@ -27,6 +27,16 @@ final readonly class Retouch implements RevisedEdit
         return $this->inEdition(self::EDITION - 1);
     }
 
+    /** @return ?array{self, self} all but the last stroke, and that one; null where there is but one */
+    public function parted(): ?array
+    {
+        $first = \array_slice($this->strokes, 0, -1);
+
+        return [] === $first
+            ? null
+            : [new self($first, $this->edition), new self([$this->strokes[\count($first)]], $this->edition)];
+    }
+
     public function joinedBy(self $next): self
     {
         return new self([...$this->strokes, ...$next->strokes]);

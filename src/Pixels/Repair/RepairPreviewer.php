@@ -26,6 +26,9 @@ final readonly class RepairPreviewer
 
     private const BASE = 'base.v';
 
+    /** What a list's edits made, where that took long. */
+    private const MADE = 'made.v';
+
     public function __construct(private string $folder, private int $threads = 1)
     {
     }
@@ -38,9 +41,14 @@ final readonly class RepairPreviewer
      */
     public function preview(Master $master, EditList $edits, int $side, bool $isQuick): Image
     {
+        $all = $edits->untraced()->active();
+        $kept = $isQuick ? null : $this->kept($master, $all, $side);
+        if (null !== $kept) {
+            return $this->continued($master, $side, ...$kept);
+        }
         $before = $after = [];
         $cutOut = null;
-        foreach ($edits->untraced()->active() as $edit) {
+        foreach ($all as $edit) {
             if (null === $cutOut && $edit instanceof CutOut) {
                 $cutOut = $edit->scaled($side / $master->size()->longSide());
             } elseif (null === $cutOut) {
@@ -50,22 +58,107 @@ final readonly class RepairPreviewer
             }
         }
         if (null === $cutOut) {
-            // A slider's every step is another picture, which nobody asks for again.
-            return $this->preparer()->prepared($this->small($master, $side), EditList::of(...$before))->picture;
+            return $this->continued($master, $side, $this->small($master, $side), self::steps($all, 0));
         }
         $folder = $this->place($master, EditList::of(...$before), $side);
         $picture = $this->cut($this->base($master, $before, $side, $folder), $cutOut, $folder, $isQuick);
+        if ($isQuick) {
+            return $this->preparer()->prepared($picture, EditList::of(...$after))->picture;
+        }
+        $cut = \count($before) + 1;
+        $this->keep($master, $side, $picture, \array_slice($all, 0, $cut));
 
-        return $this->preparer()->prepared($picture, EditList::of(...$after))->picture;
+        return $this->continued($master, $side, $picture, self::steps($all, $cut));
+    }
+
+    /**
+     * The picture that most of a list's edits made before, and what is left to do; null where none is kept.
+     *
+     * @param list<Edit> $edits
+     *
+     * @return ?array{Image, list<array{Edit, list<Edit>}>}
+     */
+    private function kept(Master $master, array $edits, int $side): ?array
+    {
+        for ($count = \count($edits); $count > 0; --$count) {
+            $done = \array_slice($edits, 0, $count);
+            $picture = $this->made($master, $done, $side);
+            if (null !== $picture) {
+                return [$picture, self::steps($edits, $count)];
+            }
+            $parts = $done[$count - 1] instanceof Retouch ? $done[$count - 1]->parted() : null;
+            if (null === $parts) {
+                continue;
+            }
+            // One spot more: those before it stay as they are where it lies apart from them.
+            $picture = $this->made($master, [...\array_slice($done, 0, -1), $parts[0]], $side);
+            if (null !== $picture && Retoucher::areApart($parts[1], $parts[0], $picture->size())) {
+                return [$picture, [[$parts[1], $done], ...self::steps($edits, $count)]];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param list<Edit> $edits
+     *
+     * @return list<array{Edit, list<Edit>}> each from there on, with all that is done after it
+     */
+    private static function steps(array $edits, int $from): array
+    {
+        $steps = [];
+        for ($at = $from; $at < \count($edits); ++$at) {
+            $steps[] = [$edits[$at], \array_slice($edits, 0, $at + 1)];
+        }
+
+        return $steps;
+    }
+
+    /** @param list<array{Edit, list<Edit>}> $steps */
+    private function continued(Master $master, int $side, Image $picture, array $steps): Image
+    {
+        foreach ($steps as [$edit, $done]) {
+            $picture = $this->preparer()->prepared($picture, EditList::of($edit))->picture;
+            // A slider's every step is another picture, which nobody asks for again.
+            if ($edit instanceof Retouch) {
+                $this->keep($master, $side, $picture = $picture->copyToMemory(), $done);
+            }
+        }
+
+        return $picture;
+    }
+
+    /** @param list<Edit> $done */
+    private function made(Master $master, array $done, int $side): ?Image
+    {
+        $path = $this->folder($master, EditList::of(...$done), $side).'/'.self::MADE;
+        if (!is_file($path)) {
+            return null;
+        }
+        touch($path);
+
+        return Image::load('vips', $path);
+    }
+
+    /** @param list<Edit> $done */
+    private function keep(Master $master, int $side, Image $picture, array $done): void
+    {
+        $picture->saveWhole('vips', $this->place($master, EditList::of(...$done), $side).'/'.self::MADE);
     }
 
     /** A folder for what is kept of a list's picture. */
     private function place(Master $master, EditList $edits, int $side): string
     {
-        $folder = \sprintf('%s/preview-%s-%d', $this->folder, $edits->preparedHash($master->sha256()), $side);
+        $folder = $this->folder($master, $edits, $side);
         is_dir($folder) || @mkdir($folder, 0o755, true);
 
         return $folder;
+    }
+
+    private function folder(Master $master, EditList $edits, int $side): string
+    {
+        return \sprintf('%s/preview-%s-%d', $this->folder, $edits->preparedHash($master->sha256()), $side);
     }
 
     /** The master, small. */

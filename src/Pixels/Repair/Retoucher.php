@@ -59,14 +59,39 @@ final class Retoucher
         return $picture;
     }
 
+    /** Whether spots are filled from nothing that lies where others are: one is the same with the other or without it. */
+    public static function areApart(Retouch $one, Retouch $other, PixelSize $size): bool
+    {
+        foreach ($one->strokes as $stroke) {
+            foreach ($other->strokes as $before) {
+                $spot = StrokeRaster::window([$stroke], $size);
+                $from = self::window($before, $size);
+                $isBeside = $spot->x >= $from->x + $from->width || $from->x >= $spot->x + $spot->width
+                    || $spot->y >= $from->y + $from->height || $from->y >= $spot->y + $spot->height;
+                if (!$isBeside) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
+    }
+
+    /** What a stroke is filled from, and it. */
+    private static function window(Stroke $stroke, PixelSize $size): PixelWindow
+    {
+        $across = max(1.0, 2 * $stroke->radius * $size->longSide());
+        $round = (int) round(max(self::LEAST_ROUND, min(self::MOST_ROUND, self::ROUND * $across)));
+
+        return StrokeRaster::window([$stroke], $size)->widenedIn($size, $round);
+    }
+
     /** @param list<Stroke> $open those that are not filled yet: nothing is taken from them */
     private function filled(Image $picture, Stroke $stroke, array $open): Image
     {
         $size = $picture->size();
-        $spot = StrokeRaster::window([$stroke], $size);
         $across = max(1.0, 2 * $stroke->radius * $size->longSide());
-        $round = (int) round(max(self::LEAST_ROUND, min(self::MOST_ROUND, self::ROUND * $across)));
-        $window = $spot->widenedIn($size, $round);
+        $window = self::window($stroke, $size);
         if (min($window->width, $window->height) < 3 * PatchSearch::SIDE) {
             return $picture;
         }

@@ -56,6 +56,14 @@ trait RepairedMaster
         return null !== $this->facts && IntakeState::Reading === $this->state;
     }
 
+    /** Whether what its edits make is there or waited for: told by what was written down of either, whoever wrote it last. */
+    public function settleRepair(): void
+    {
+        if (IntakeState::Unreadable !== $this->state) {
+            $this->settleState();
+        }
+    }
+
     /** Whether a prepared master is on order for it, the one that is wanted now or another. */
     public function isPreparedOnOrder(): bool
     {

@@ -51,18 +51,27 @@ final readonly class ArtworkImporter
         $this->outbox->send();
     }
 
-    /** What edits made wait is prepared. Where something is on order already, what is wanted then is ordered when that comes back. */
+    /**
+     * What edits made wait is prepared; what was changed is flushed before. Where something is on order already, what is wanted then is
+     * ordered when that comes back.
+     */
     public function orderPrepared(BatchArtwork ...$artworks): void
     {
-        $waiting = array_filter(
-            $artworks,
-            static fn (BatchArtwork $artwork): bool => $artwork->isBeingPrepared() && !$artwork->isPreparedOnOrder(),
-        );
-        if ([] !== $waiting) {
-            array_map($this->order(...), $waiting);
-            $this->entities->flush();
-            $this->outbox->send();
+        $repaired = array_filter($artworks, static fn (BatchArtwork $artwork): bool => !$artwork->edits()->isSilent());
+        if ([] === $repaired) {
+            return;
         }
+        $this->entities->wrapInTransaction(function () use ($repaired): void {
+            foreach ($repaired as $artwork) {
+                // An answer may have been taken in since it was loaded, by another process.
+                $this->entities->refresh($artwork);
+                $artwork->settleRepair();
+                if ($artwork->isBeingPrepared() && !$artwork->isPreparedOnOrder()) {
+                    $this->order($artwork);
+                }
+            }
+        });
+        $this->outbox->send();
     }
 
     /** Has a master read, or prepared and read, with what is flushed next. */

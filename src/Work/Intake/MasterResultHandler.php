@@ -22,41 +22,47 @@ final readonly class MasterResultHandler
     #[AsMessageHandler]
     public function read(MasterRead $answer): void
     {
-        $this->reading($answer->artworkId)?->wasRead($answer->facts);
-        $this->entities->flush();
+        // Work that was handed out twice is answered twice; what was read stays.
+        $this->with($answer->artworkId, static fn (BatchArtwork $artwork) => self::isRead($artwork) || $artwork->wasRead($answer->facts));
     }
 
     #[AsMessageHandler]
     public function prepared(MasterPrepared $answer): void
     {
-        $artwork = $this->entities->find(BatchArtwork::class, $answer->artworkId);
-        if (null === $artwork) {
-            return;
-        }
-        // Another than is wanted now may be wanted again.
-        $artwork->wasPrepared($answer->facts);
-        $artwork->cameBack();
-        $this->entities->flush();
-        $this->importer->orderPrepared($artwork);
+        $this->with($answer->artworkId, static function (BatchArtwork $artwork) use ($answer): void {
+            // Another than is wanted now may be wanted again.
+            $artwork->wasPrepared($answer->facts);
+            $artwork->cameBack();
+        });
     }
 
     #[AsMessageHandler]
     public function unreadable(MasterUnreadable $answer): void
     {
-        $artwork = $this->reading($answer->artworkId);
-        // What is wanted now may be made all the same.
-        if (true === $artwork?->cameBack()) {
-            $artwork->couldNotBeRead($answer->reason);
-        }
-        $this->entities->flush();
-        null === $artwork || $this->importer->orderPrepared($artwork);
+        $this->with($answer->artworkId, static function (BatchArtwork $artwork) use ($answer): void {
+            // What is wanted now may be made all the same.
+            if (!self::isRead($artwork) && $artwork->cameBack()) {
+                $artwork->couldNotBeRead($answer->reason);
+            }
+        });
     }
 
-    /** Work that was handed out twice is answered twice; what was read stays. */
-    private function reading(int $id): ?BatchArtwork
+    /** @param \Closure(BatchArtwork): mixed $act on it as it is now: a page may be changing what is wanted */
+    private function with(int $id, \Closure $act): void
     {
         $artwork = $this->entities->find(BatchArtwork::class, $id);
+        if (null === $artwork) {
+            return;
+        }
+        $this->entities->wrapInTransaction(function () use ($artwork, $act): void {
+            $this->entities->refresh($artwork);
+            $act($artwork);
+        });
+        $this->importer->orderPrepared($artwork);
+    }
 
-        return IntakeState::Reading === $artwork?->state() ? $artwork : null;
+    private static function isRead(BatchArtwork $artwork): bool
+    {
+        return IntakeState::Reading !== $artwork->state();
     }
 }

@@ -36,7 +36,22 @@ final class RepairPreviewerTest extends PixelTestCase
             self::assertSame($first, $this->preview($master, $edits, false)->bytes(), 'from what was kept');
             self::assertSame((new MasterPreparer())->prepared($this->small($master), $edits)->picture->bytes(), $first, 'as it is prepared, but for its size');
         }
-        self::assertCount(2, glob($this->folder.'/preview-*') ?: [], 'by what is done before the background goes');
+        self::assertCount(2, glob($this->folder.'/preview-*/base.v') ?: [], 'by what is done before the background goes');
+    }
+
+    public function test_one_spot_more_is_filled_on_what_the_others_made(): void
+    {
+        $master = $this->master();
+        $spot = static fn (float $x, float $y): Stroke => new Stroke([[$x, $y]], 0.015);
+        $edits = [new CutOut(), new Retouch([$spot(0.3, 0.5)]), new Tone(contrast: 10)];
+        foreach ([$spot(0.7, 0.5), $spot(0.32, 0.52), $spot(0.6, 0.6)] as $next) {
+            $edits[1] = $edits[1]->joinedBy(new Retouch([$next]));
+            $shown = $this->preview($master, EditList::of(...$edits), false)->bytes();
+            self::assertSame((new MasterPreparer())->prepared($this->small($master), EditList::of(...$edits))->picture->bytes(), $shown, 'near ones, too');
+        }
+        $made = \count(glob($this->folder.'/preview-*/made.v') ?: []);
+        $this->preview($master, EditList::of($edits[0], $edits[1], new Tone(contrast: 30)), false);
+        self::assertCount($made, glob($this->folder.'/preview-*/made.v') ?: [], 'a slider keeps nothing');
     }
 
     public function test_a_mark_is_felt_quickly_and_where_it_is(): void
