@@ -252,7 +252,7 @@ final readonly class BackgroundFinder
         $spreader = new MarkSpreader($picture, $noise);
         $more = null;
         foreach ($edit->marks as $mark) {
-            $meant = $spreader->spread($mark, $mark->stays ? $ground : $ground->not()->copyToMemory());
+            $meant = $spreader->spread($mark, $mark->stays ? $ground : $ground->not());
             if (null === $meant) {
                 continue;
             }

@@ -8,6 +8,7 @@ use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Repair\Mark;
 use Snugfit\Core\Repair\Stroke;
 use Snugfit\Pixels\Vips\BandFormat;
+use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
 /** What a mark means beyond its own pixels: all of like colour that hangs together with what it lies on. */
@@ -38,10 +39,14 @@ final readonly class MarkSpreader
     public function spread(Mark $mark, Image $among): ?Image
     {
         $size = $this->picture->size();
-        $own = StrokeRaster::draw([$mark->stroke], $size)->isMoreThan(127.0)->both($among)->copyToMemory();
+        $window = StrokeRaster::window([$mark->stroke], $size);
+        $own = StrokeRaster::draw([$mark->stroke], $size, $window)->isMoreThan(127.0)->both($among->crop($window))->copyToMemory();
+        // Of many marks most lie where their word counts already.
         if (null === $own->brightest()) {
             return null;
         }
+        $own = $own->embed($window->x, $window->y, $size, Extend::Background, [0.0])->copyToMemory();
+        $among = $among->copyToMemory();
         $like = max($mark->stays ? self::LIKE_STAYS : self::LIKE_GOES, $this->noise * ($mark->stays ? 0.8 : 1.5));
         $all = $among->average();
         $made = $own;
