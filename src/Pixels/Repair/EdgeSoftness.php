@@ -26,6 +26,9 @@ final class EdgeSoftness
     private const PLACES = 6;
     private const SIDE = 192;
 
+    /** Pixels of a short side under which nothing is told. */
+    private const LEAST = 64;
+
     /** Pixels from the region's end that count as its edge, and within which its contrast is told. */
     private const NEAR = 6;
     private const ROUND = 8;
@@ -55,6 +58,9 @@ final class EdgeSoftness
     {
         $size = $subject->size();
         $side = min(self::SIDE, intdiv(min($size->width, $size->height), 4) * 4);
+        if ($side < self::LEAST) {
+            return [];
+        }
         $found = [];
         for ($y = 0; $y + $side <= $size->height; $y += $side) {
             for ($x = 0; $x + $side <= $size->width; $x += $side) {

@@ -161,6 +161,15 @@ final class BackgroundRemoverTest extends PixelTestCase
         self::assertSame(255.0, (float) $made->crop(new \Snugfit\Core\Measure\PixelWindow(1000, 1200, 1, 1))->values()[3]);
     }
 
+    public function test_a_picture_of_a_few_pixels_is_cut_out(): void
+    {
+        foreach (['3x40', '7x5', '60x90'] as $size) {
+            $file = $this->convert("tiny-$size.png", '-size', $size, 'xc:white', '-fill', '#1e2b2f', '-draw', 'rectangle 1,1 1,3', '-define', 'png:color-type=2', '-depth', '8');
+            [$made] = $this->cut($file, new CutOut());
+            self::assertSame(str_replace('x', ' × ', $size), (string) $made->size());
+        }
+    }
+
     public function test_sixteen_bits_stay_and_earlier_transparency_counts(): void
     {
         $file = $this->composite(['xc:white']);
