@@ -83,17 +83,35 @@ final readonly class BackgroundFinder
             }
             $look = $this->lookOn($small, $found);
         }
-        $ground = $edit->sweeps ? $this->swept($look) : $look->ground;
+        [$subject, $more, $islands] = $this->decided($small, $edit, $look);
+        $colour = null === $more ? $look->colour : self::coloured($look->colour, $small, $more);
+        $doubt = $this->doubt($subject, $look->off, $look->tolerance, $look->share);
+
+        return new BackgroundRegion($subject, $colour, $look->noise, true, $islands, $doubt);
+    }
+
+    /**
+     * Where the subject is alone, as soon as it can be told.
+     *
+     * @return Image one band of bytes, as large as the grid that was looked at
+     */
+    public function subject(Image $picture, CutOut $edit, BackgroundLook $look): Image
+    {
+        return $this->decided($picture->reducedWithin(self::GRID)->copyToMemory(), $edit, $look)[0];
+    }
+
+    /** @return array{Image, ?Image, list<Island>} subject, what is ground because marks say so, islands */
+    private function decided(Image $small, CutOut $edit, BackgroundLook $look): array
+    {
+        $ground = $edit->sweeps ? $look->swept : $look->ground;
         $islands = [];
         foreach ($this->islands($look->inside, $edit) as [$island, $mask]) {
             $islands[] = $island;
             $ground = $island->stays ? $ground : $ground->either($mask);
         }
-        [$ground, $colour] = $this->marked($ground->copyToMemory(), $look->colour, $small, $look->noise, $edit);
-        $subject = $ground->not()->copyToMemory();
-        $doubt = $this->doubt($subject, $look->off, $look->tolerance, $look->share);
+        [$ground, $more] = $this->marked($ground->copyToMemory(), $small, $look->noise, $edit);
 
-        return new BackgroundRegion($subject, $colour, $look->noise, true, $islands, $doubt);
+        return [$ground->not()->copyToMemory(), $more, $islands];
     }
 
     private function lookOn(Image $small, Ground $found): BackgroundLook
@@ -116,6 +134,7 @@ final readonly class BackgroundFinder
             $isThere ? self::coloured($found->colour, $small, $shadow) : $found->colour,
             $off,
             $all,
+            $this->swept($all, $off, $tolerance),
             $inside->both($all->not())->copyToMemory(),
             $noise,
             $tolerance,
@@ -190,18 +209,18 @@ final readonly class BackgroundFinder
         return [$ground, $like->both($ground->not())->copyToMemory()];
     }
 
-    /** With specks of noise that lie on it. */
-    private function swept(BackgroundLook $look): Image
+    /** The ground with specks of noise that lie on it. */
+    private function swept(Image $ground, Image $off, float $tolerance): Image
     {
-        $rest = $look->ground->not()->copyToMemory();
+        $rest = $ground->not()->copyToMemory();
         $thick = $rest->eroded(2);
-        $sure = $look->off->isMoreThan(self::SURE * $look->tolerance);
+        $sure = $off->isMoreThan(self::SURE * $tolerance);
         // Noise of a JPEG lies beside edges; what is the subject's is thick, large, or as far off the ground as noise never is.
-        $loud = $look->off->isMoreThan(max(self::LOUD, self::SURE * $look->tolerance));
+        $loud = $off->isMoreThan(max(self::LOUD, self::SURE * $tolerance));
         $told = $rest->ofAtLeast(self::LEAST_DETAIL)->both($sure)->either($loud);
         $kept = $rest->touching($thick->either($told)->copyToMemory())->both($thick->dilated(3)->either($sure->dilated(3)));
 
-        return $look->ground->either($rest->both($kept->not()))->copyToMemory();
+        return $ground->either($rest->both($kept->not()))->copyToMemory();
     }
 
     /**
@@ -243,11 +262,11 @@ final readonly class BackgroundFinder
     }
 
     /**
-     * What marks say beyond islands: of what goes the ground's colour is its own.
+     * What marks say beyond islands.
      *
-     * @return array{Image, Image} the ground, and its colour
+     * @return array{Image, ?Image} the ground, and what goes by their word, whose colour is the ground's
      */
-    private function marked(Image $ground, Image $colour, Image $picture, float $noise, CutOut $edit): array
+    private function marked(Image $ground, Image $picture, float $noise, CutOut $edit): array
     {
         $spreader = new MarkSpreader($picture, $noise);
         $more = null;
@@ -262,7 +281,7 @@ final readonly class BackgroundFinder
             }
         }
 
-        return [$ground, null === $more ? $colour : self::coloured($colour, $picture, $more)];
+        return [$ground, $more];
     }
 
     /** The ground's colour with that of the picture where more of it counts as ground. */

@@ -16,6 +16,8 @@ final readonly class BackgroundLook
         public Image $off,
         /** 255 where the ground is that joins the border, 0 elsewhere. */
         public Image $ground,
+        /** The same with specks of noise that lie on it. */
+        public Image $swept,
         /** 255 where something looks like the ground and does not join it. */
         public Image $inside,
         /** Levels by which the ground's own pixels stray, and from which on a pixel is none of it. */

@@ -109,7 +109,7 @@ final readonly class BackgroundRemover
      */
     public function roughly(Image $picture, CutOut $edit, BackgroundLook $look): Image
     {
-        $alpha = $this->finder->find($picture, $edit, $look)->subject->blur(self::ROUGH);
+        $alpha = $this->finder->subject($picture, $edit, $look)->blur(self::ROUGH);
 
         return $picture->join($this->edged($alpha, $edit, 255.0)->cast($picture->format()))->withInterpretation($picture->interpretation());
     }

@@ -7,7 +7,6 @@ namespace Snugfit\Pixels\Repair;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Repair\Mark;
 use Snugfit\Core\Repair\Stroke;
-use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
@@ -52,7 +51,7 @@ final readonly class MarkSpreader
         $made = $own;
         foreach ($this->seeds($mark->stroke, $own) as [$x, $y]) {
             $colour = array_map(floatval(...), $this->picture->crop(new PixelWindow($x, $y, 1, 1))->values());
-            $off = $this->picture->cast(BandFormat::Float)
+            $off = $this->picture
                 ->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
             $near = $off->multipliedBy($off)->bandSum()->isLessThan($like * $like)->both($among)->copied();
             $near->flood($x, $y, self::FLOODED);

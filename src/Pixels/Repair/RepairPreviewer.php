@@ -22,7 +22,7 @@ use Snugfit\Pixels\Vips\Image;
 final readonly class RepairPreviewer
 {
     /** Written last: where it is, all the rest is whole. */
-    private const LOOK = 'look.json';
+    private const LOOK = 'look-2.json';
 
     private const BASE = 'base.v';
 
@@ -202,14 +202,17 @@ final readonly class RepairPreviewer
             $image = static fn (string $name): Image => Image::load('vips', \sprintf('%s/%s.v', $folder, $name));
 
             return $record->bool('plain') ? new BackgroundLook(
-                $image('colour'), $image('off'), $image('ground'), $image('inside'),
+                $image('colour'), $image('off'), $image('ground'), $image('swept'), $image('inside'),
                 $record->float('noise'), $record->float('tolerance'), $record->float('share'),
             ) : null;
         }
         $look = (new BackgroundFinder())->look($base);
         $images = null === $look
             ? []
-            : ['colour' => $look->colour, 'off' => $look->off, 'ground' => $look->ground, 'inside' => $look->inside];
+            : [
+                'colour' => $look->colour, 'off' => $look->off, 'ground' => $look->ground, 'swept' => $look->swept,
+                'inside' => $look->inside,
+            ];
         foreach ($images as $name => $image) {
             $image->saveWhole('vips', \sprintf('%s/%s.v', $folder, $name));
         }
