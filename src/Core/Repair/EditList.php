@@ -95,17 +95,10 @@ final readonly class EditList
     /** With what is done to pixels as it was done before; null where it makes no difference. */
     public function before(): ?self
     {
-        $isRevised = static fn (EditLine $line): bool => $line->edit instanceof RevisedEdit && !$line->edit instanceof Tracing;
-        if ([] === array_filter($this->effective()->lines, $isRevised)) {
-            return null;
-        }
+        $before = static fn (Edit $edit): Edit => $edit instanceof RevisedEdit && !$edit instanceof Tracing ? $edit->before() : $edit;
+        $list = new self(array_map(static fn (EditLine $line): EditLine => new EditLine($before($line->edit), $line->isOn), $this->lines));
 
-        return new self(array_map(
-            static fn (EditLine $line): EditLine => $line->edit instanceof RevisedEdit && $isRevised($line)
-                ? new EditLine($line->edit->before(), $line->isOn)
-                : $line,
-            $this->lines,
-        ));
+        return $list->toRecipe() === $this->toRecipe() ? null : $list;
     }
 
     /** What is done to pixels alone. */

@@ -27,8 +27,7 @@ final readonly class BackgroundRemover
     /** Pixels, as a Gaussian's deviation, by which a rough edge fades. */
     private const ROUGH = 0.6;
 
-    /** How opaque something is that is there at all, and that is there altogether. */
-    private const THERE = 0.02;
+    /** How opaque something is that is there altogether. */
     private const WHOLE = 0.98;
 
     /** Of the border: what is more than that transparent was cut out before. */
@@ -81,20 +80,19 @@ final readonly class BackgroundRemover
     private function opaque(Image $picture, CutOut $edit, ?BackgroundLook $look): array
     {
         $region = $this->finder->find(self::bytes($picture), $edit, $look);
+        $times = null === $region->share ? EdgeSoftness::timesToReduce($picture, $region->subjectAt($picture->size())) : 1;
+        $seen = $picture;
+        if ($times > 1) {
+            // Wide edges pass for shadows.
+            $seen = $picture->reducedTo($picture->size()->scaled(1 / $times))->copyToMemory();
+            $region = $this->finder->find(self::bytes($seen), $edit);
+        }
         if (null !== $region->share) {
             return [self::blended($picture, $region->share, PremultipliedAlpha::most($picture)), $region];
         }
-        $times = EdgeSoftness::timesToReduce($picture, $region->subjectAt($picture->size()));
-        if (1 === $times) {
-            return [$this->edges->cut($picture, $region), $region];
-        }
-        $small = $picture->reducedTo($picture->size()->scaled(1 / $times))->copyToMemory();
-        // Wide edges pass for shadows.
-        $region = $this->finder->find(self::bytes($small), $edit);
+        $cut = $this->edges->cut($seen, $region);
 
-        return null === $region->share
-            ? [EdgeCutter::enlarged($this->edges->cut($small, $region), $picture), $region]
-            : [self::blended($picture, $region->share, PremultipliedAlpha::most($picture)), $region];
+        return [$times > 1 ? EdgeCutter::enlarged($cut, $picture) : $cut, $region];
     }
 
     private static function bytes(Image $picture): Image
@@ -198,7 +196,7 @@ final readonly class BackgroundRemover
         foreach ($made->extractBands(3, 1)->counts()[0] as $alpha => $count) {
             $all += $count;
             $sum += $alpha * $count;
-            $there += $alpha > self::THERE * $most ? $count : 0;
+            $there += $alpha > EdgeCutter::THERE * $most ? $count : 0;
             $whole += $alpha > self::WHOLE * $most ? $count : 0;
         }
         $small = $made->reducedWithin(self::SEEN)->cast(BandFormat::Float)->linear(255 / $most, 0.0)->copyToMemory();

@@ -22,7 +22,7 @@ final readonly class EdgeCutter
     private const PIECE = 384;
 
     /** How opaque something is that is there at all. */
-    private const THERE = 0.02;
+    public const THERE = 0.02;
 
     public function __construct(private int $threads = 1)
     {

@@ -64,11 +64,7 @@ final class Retoucher
     {
         foreach ($one->strokes as $stroke) {
             foreach ($other->strokes as $before) {
-                $spot = StrokeRaster::window([$stroke], $size);
-                $from = self::window($before, $size);
-                $isBeside = $spot->x >= $from->x + $from->width || $from->x >= $spot->x + $spot->width
-                    || $spot->y >= $from->y + $from->height || $from->y >= $spot->y + $spot->height;
-                if (!$isBeside) {
+                if (null !== self::window($before, $size)->common(StrokeRaster::window([$stroke], $size))) {
                     return false;
                 }
             }
@@ -80,17 +76,21 @@ final class Retoucher
     /** What a stroke is filled from, and it. */
     private static function window(Stroke $stroke, PixelSize $size): PixelWindow
     {
-        $across = max(1.0, 2 * $stroke->radius * $size->longSide());
-        $round = (int) round(max(self::LEAST_ROUND, min(self::MOST_ROUND, self::ROUND * $across)));
+        $round = (int) round(max(self::LEAST_ROUND, min(self::MOST_ROUND, self::ROUND * self::across($stroke, $size))));
 
         return StrokeRaster::window([$stroke], $size)->widenedIn($size, $round);
+    }
+
+    /** Pixels that a stroke is wide. */
+    private static function across(Stroke $stroke, PixelSize $size): float
+    {
+        return max(1.0, 2 * $stroke->radius * $size->longSide());
     }
 
     /** @param list<Stroke> $open those that are not filled yet: nothing is taken from them */
     private function filled(Image $picture, Stroke $stroke, array $open): Image
     {
         $size = $picture->size();
-        $across = max(1.0, 2 * $stroke->radius * $size->longSide());
         $window = self::window($stroke, $size);
         if (min($window->width, $window->height) < 3 * PatchSearch::SIDE) {
             return $picture;
@@ -101,7 +101,7 @@ final class Retoucher
         $colours = $part->extractBands(0, 3)->cast(BandFormat::Float)->linear(1 / $unit, 0.0)->copyToMemory();
         $hole = $cover->isMoreThan(0.0)->copyToMemory();
         $barred = [] === $open ? $hole : $hole->either(StrokeRaster::draw($open, $size, $window)->isMoreThan(0.0))->copyToMemory();
-        $filled = $this->solved($colours, $hole, $barred, $across);
+        $filled = $this->solved($colours, $hole, $barred, self::across($stroke, $size));
         // As soft as the stroke's own edge.
         $share = $cover->linear(1 / 255, 0.0);
         $made = $colours->plus($filled->minus($colours)->multipliedBy($share))->linear($unit, 0.0)->roundTo($picture->format());
