@@ -27,6 +27,12 @@ export const test = base.extend({
         !request.url().startsWith(baseURL) &&
         wrong.push(`left the shop: ${request.url()}`),
     );
+    // A page takes keys once its scripts have run, which is later than its words are there.
+    const press = page.keyboard.press.bind(page.keyboard);
+    page.keyboard.press = async (...given) => {
+      await page.waitForLoadState('domcontentloaded');
+      await press(...given);
+    };
     await use(page);
     expect(wrong).toEqual([]);
   },
