@@ -125,6 +125,7 @@ $pool = <<<CONF
     pm.max_children = 12
     pm.process_idle_timeout = 60s
     clear_env = no
+    env[SNUGFIT_PROCESSES] = $run/processes.sock
     catch_workers_output = yes
     php_admin_value[memory_limit] = 512M
     php_admin_value[max_execution_time] = 300
@@ -141,6 +142,8 @@ $phpFpm = glob('/usr/sbin/php-fpm8.*')[0] ?? '/usr/sbin/php-fpm';
 $programs = [
     'web' => [1, "/usr/sbin/nginx -p $run/ -c $run/nginx.conf"],
     'php' => [1, "$phpFpm -F".($isRoot ? ' -R' : '')." -y $run/php-fpm.conf"],
+    // Keeps processes ready for the pixel work that pages wait for.
+    'processes' => [1, \PHP_BINARY." $root/bin/console shop:processes $run/processes.sock --quiet"],
     // Takes in what workers answer; the only one beside the pages that writes to the shop's data.
     'host' => [1, consume($root, 'answers')],
     // Reads slowly what is kept.

@@ -40,6 +40,14 @@ final class IdleProcesses
         }
     }
 
+    public function end(): void
+    {
+        foreach (array_merge(...array_values($this->idle)) as $process) {
+            $process->kill();
+        }
+        $this->idle = [];
+    }
+
     private function endOne(): void
     {
         foreach ($this->idle as $kind => $processes) {

@@ -10,7 +10,7 @@ use Symfony\Component\Process\InputStream;
 use Symfony\Component\Process\Process;
 
 /** A process that does one job after another: a job is a line of JSON to it, its answer the last of the lines it gives back. */
-final class PixelProcess
+final class PixelProcess implements JobProcess
 {
     private const PROGRESS = '{"progress":';
 
@@ -42,13 +42,18 @@ final class PixelProcess
 
     public function give(PixelJob $job): void
     {
+        $this->giveLine(json_encode(['job' => $job::name()] + $job->toArray(), \JSON_THROW_ON_ERROR));
+    }
+
+    /** @param string $job as JSON */
+    public function giveLine(string $job): void
+    {
         [$this->line, $this->answer, $this->enlarged] = ['', null, 0.0];
         $this->process->clearOutput()->clearErrorOutput();
-        $this->input->write(json_encode(['job' => $job::name()] + $job->toArray(), \JSON_THROW_ON_ERROR)."\n");
+        $this->input->write($job."\n");
         $this->listen();
     }
 
-    /** The answer as JSON, once it is there. */
     public function answer(): ?string
     {
         if (null === $this->answer) {
@@ -58,7 +63,6 @@ final class PixelProcess
         return $this->answer;
     }
 
-    /** Which share of the enlarging is done, as it told until one asked for its answer last. */
     public function enlarged(): float
     {
         return $this->enlarged;
@@ -93,22 +97,17 @@ final class PixelProcess
         return $this->process->getPid();
     }
 
-    /**
-     * Whether it ended because it could get no more memory: PHP says so by its exit code, GLib by stopping itself with a trap
-     * where an allocation is refused.
-     */
-    public function ranOutOfMemory(): bool
+    public function ending(): ProcessEnding
     {
-        return JobRunner::OUT_OF_MEMORY === $this->process->getExitCode() || \SIGTRAP === $this->endedBy();
-    }
+        $signal = $this->endedBy();
 
-    /**
-     * Whether it was ended from outside: by the kernel that was short of memory, by a person, by the end of the machine. A
-     * decoder that breaks ends by other signals.
-     */
-    public function wasKilled(): bool
-    {
-        return \in_array($this->endedBy(), [\SIGKILL, \SIGTERM, \SIGINT, \SIGHUP, \SIGQUIT], true);
+        return new ProcessEnding(
+            // PHP says so by its exit code, GLib by stopping itself with a trap where an allocation is refused.
+            JobRunner::OUT_OF_MEMORY === $this->process->getExitCode() || \SIGTRAP === $signal,
+            // A decoder that breaks ends by other signals.
+            \in_array($signal, [\SIGKILL, \SIGTERM, \SIGINT, \SIGHUP, \SIGQUIT], true),
+            $this->process->getErrorOutput(),
+        );
     }
 
     /** The signal that ended it; what shuts it off tells it by an exit code of 128 and more, as shells do. */
@@ -124,15 +123,14 @@ final class PixelProcess
         };
     }
 
-    /** What it said of its own accord, mostly why it came to nothing. */
-    public function complaint(): string
-    {
-        return $this->process->getErrorOutput();
-    }
-
     public function kill(): void
     {
+        // What shuts it off and is ended while it begins leaves a process behind that waits for ever.
+        $others = ProcessTree::descendants((int) $this->pid());
         $this->process->stop(0);
+        foreach ($others as $pid) {
+            posix_kill($pid, \SIGKILL);
+        }
     }
 
     private function listen(): void

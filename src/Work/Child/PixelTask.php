@@ -16,9 +16,12 @@ final class PixelTask
 
     private readonly float $ends;
 
-    /** @param \Closure(): void $free is told when the process can take another job */
-    public function __construct(private readonly PixelProcess $process, private readonly PixelJob $job, private readonly \Closure $free)
-    {
+    /** @param ?\Closure(): void $free is told when the process can take another job; null where it is another's to keep */
+    public function __construct(
+        private readonly JobProcess $process,
+        private readonly PixelJob $job,
+        private readonly ?\Closure $free = null,
+    ) {
         $this->ends = microtime(true) + $job->timeLimit();
         $process->give($job);
     }
@@ -61,12 +64,7 @@ final class PixelTask
         try {
             $answer = JsonReader::decode($this->process->answer() ?? '', 'a pixel child\'s answer');
         } catch (MalformedJson) {
-            $complaint = $this->process->complaint();
-            $failure = match (true) {
-                $this->process->ranOutOfMemory() => PixelJobFailed::outOfMemory($complaint),
-                $this->process->wasKilled() => PixelJobFailed::killed($complaint),
-                default => PixelJobFailed::crashed($complaint),
-            };
+            $failure = $this->process->ending()->failure();
             $this->process->kill();
             throw $failure;
         }
@@ -75,7 +73,9 @@ final class PixelTask
             $this->process->kill();
             throw PixelJobFailed::answered($answer);
         }
-        ($this->free)();
+        if (null !== $this->free) {
+            ($this->free)();
+        }
 
         return $answer->record('facts');
     }

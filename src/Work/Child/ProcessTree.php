@@ -14,4 +14,15 @@ final readonly class ProcessTree
 
         return '' === $line ? [] : array_map(intval(...), explode(' ', $line));
     }
+
+    /** @return list<int> its children, their children, and so on */
+    public static function descendants(int $pid): array
+    {
+        $all = self::children($pid);
+        foreach ($all as $child) {
+            array_push($all, ...self::descendants($child));
+        }
+
+        return $all;
+    }
 }
