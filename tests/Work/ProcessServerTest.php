@@ -52,12 +52,13 @@ final class ProcessServerTest extends PixelTestCase
         self::assertCount(1, $first);
         self::assertSame([40, 50], $this->sides($this->page()->start($this->reading(40, 50))->facts()));
         self::assertSame($first, $this->children());
-        $one = $this->page()->start($this->reading(17, 40));
-        $other = $this->page()->start($this->reading(60, 40));
-        self::assertSame([60, 40], $this->sides($other->facts()));
-        self::assertSame([17, 40], $this->sides($one->facts()));
+        [$one, $child] = $this->atWork();
+        self::assertSame([60, 40], $this->sides($this->page()->start($this->reading(60, 40))->facts()));
         self::assertCount(2, $this->children());
-        self::assertSame($first[0], $this->children()[0]);
+        self::assertContains($child, $this->children());
+        self::assertTrue($one->isRunning());
+        $this->signal($child, \SIGCONT);
+        self::assertSame([9, 9], $this->sides($one->facts()));
     }
 
     public function test_a_file_that_cannot_be_read_is_told_as_ever_and_its_process_ends(): void
@@ -108,15 +109,39 @@ final class ProcessServerTest extends PixelTestCase
         self::assertSame([9, 8], $this->sides($own->facts()));
     }
 
-    /** @return array{PixelTask, int} a job that takes a while, and the process that has it */
+    /** @return array{PixelTask, int} a job that takes for ever, and the process that has it */
     private function atWork(): array
     {
-        $large = $this->reading(4000, 3000);
         $this->page()->start($this->reading(8, 8))->facts();
         $children = $this->children();
         self::assertCount(1, $children);
+        $this->signal($children[0], \SIGSTOP);
+        $task = $this->page()->start($this->reading(9, 9));
+        // Until the server has given it away.
+        usleep(300_000);
 
-        return [$this->page()->start($large), $children[0]];
+        return [$task, $children[0]];
+    }
+
+    private function signal(int $child, int $signal): void
+    {
+        foreach (ProcessTree::descendants($child) as $pid) {
+            posix_kill($pid, $signal);
+        }
+    }
+
+    public function test_what_is_shut_off_holds_no_connection(): void
+    {
+        [, $child] = $this->atWork();
+        $this->page()->start($this->reading(7, 8))->facts();
+        foreach ($this->children() as $one) {
+            foreach ([$one, ...ProcessTree::descendants($one)] as $pid) {
+                $open = array_map(static fn (string $file): string => (string) @readlink($file), glob("/proc/$pid/fd/*") ?: []);
+                self::assertNotSame([], $open);
+                self::assertSame([], preg_grep('/^socket:/', $open), (string) $pid);
+            }
+        }
+        $this->signal($child, \SIGCONT);
     }
 
     /** As a page has it: with nothing of the pages before. */

@@ -70,6 +70,7 @@ final class ServedConnection
         } catch (MalformedJson $e) {
             return $this->endsBy(new ProcessEnding(false, false, $e->getMessage()));
         }
+        OpenFiles::keepToOneself();
         $this->process = $supply->take($this->needs);
         $this->process->giveLine($job);
 
