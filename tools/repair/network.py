@@ -11,6 +11,60 @@ def layer(given, features, dilation=1):
         nn.Conv2d(given, features, 3, padding=dilation, dilation=dilation, bias=False), nn.BatchNorm2d(features), nn.ReLU(inplace=True))
 
 
+class MarkedColours(nn.Module):
+    """Float [n, 6, h, w], as CutoutNetwork sees it, to [n, 2, h, w]: how much more often a pixel's colour lies under marks of what
+    stays, and of what goes, than in the picture; logarithms from -1 to 1, 0 where nothing is marked.
+    """
+    BINS = (12, 16, 16)  # brightness, red against green, yellow against blue
+    SPREAD = .6  # of the two differences, which few pictures go beyond
+    LEAST = 2e-4
+
+    def bins(self, colours):
+        red, green, blue = colours[:, 0], colours[:, 1], colours[:, 2]
+        shades = ((red + green + blue) / 3, (red - green) / (2 * self.SPREAD) + .5, ((red + green) / 2 - blue) / (2 * self.SPREAD) + .5)
+        place = torch.zeros_like(red, dtype=torch.int64)
+        for shade, count in zip(shades, self.BINS):
+            place = place * count + (shade * count).clamp(0, count - 1).to(torch.int64)
+        return place.flatten(1)
+
+    def shares(self, place, weight):
+        """How much of the weight each bin has, neighbours in part: [n, bins]."""
+        counts = torch.zeros(place.shape[0], self.BINS[0] * self.BINS[1] * self.BINS[2]).scatter_add(1, place, weight.flatten(1))
+        counts = counts.reshape(-1, 1, *self.BINS)
+        for _ in range(2):
+            counts = F.avg_pool3d(counts, 3, 1, 1)
+        counts = counts.flatten(1)
+        return counts / counts.sum(1, keepdim=True).clamp_min(1e-6)
+
+    def forward(self, x):
+        place = self.bins(x[:, :3])
+        usual = self.shares(place, 1 - x[:, 5]) + self.LEAST
+        told = []
+        for plane in (3, 4):
+            marked = x[:, plane]
+            more = torch.log((self.shares(place, marked) + self.LEAST) / usual).gather(1, place).reshape(marked.shape)
+            told.append((more / 4).clamp(-1, 1) * (marked.amax((1, 2), keepdim=True) > 0))
+        return torch.stack(told, 1) * (1 - x[:, 5:6])
+
+
+class Likeness(nn.Module):
+    """Lets every place see those like it, wherever they are: what is told of one by a mark holds for others."""
+    KEYS = 32
+
+    def __init__(self, features):
+        super().__init__()
+        self.ask, self.key = nn.Conv2d(features, self.KEYS, 1), nn.Conv2d(features, self.KEYS, 1)
+        self.value, self.told = nn.Conv2d(features, features, 1), nn.Conv2d(features, features, 1)
+        nn.init.zeros_(self.told.weight)
+        nn.init.zeros_(self.told.bias)
+
+    def forward(self, x):
+        few = F.avg_pool2d(x, 2)
+        ask, key, value = self.ask(x).flatten(2), self.key(few).flatten(2), self.value(few).flatten(2)
+        like = torch.softmax(torch.bmm(ask.transpose(1, 2), key) / self.KEYS ** .5, 2)
+        return x + self.told(torch.bmm(value, like.transpose(1, 2)).reshape(x.shape))
+
+
 class CutoutNetwork(nn.Module):
     """Float [n, 6, 192, 192]: red, green, blue from 0 to 1; what a person says stays and goes, 0 or 1; what lies beside the
     picture, 0 or 1. To float [n, 1, 192, 192], before the sigmoid: how much of a pixel is of the subject.
@@ -20,9 +74,11 @@ class CutoutNetwork(nn.Module):
     def __init__(self):
         super().__init__()
         a, b, c, d = self.FEATURES
-        self.one = nn.Sequential(layer(24, a), layer(a, a))
+        self.colours = MarkedColours()
+        self.one = nn.Sequential(layer(32, a), layer(a, a))
         self.two = nn.Sequential(layer(a, b), layer(b, b))
         self.three = nn.Sequential(layer(b, c), layer(c, c))
+        self.like = Likeness(c)
         self.four = nn.Sequential(layer(c, d), layer(d, d, 2), layer(d, d, 3), layer(d, d))
         self.all = nn.Linear(d, d)
         self.back_three = nn.Sequential(layer(d + c, c), layer(c, c))
@@ -35,10 +91,10 @@ class CutoutNetwork(nn.Module):
         return torch.cat((F.interpolate(small, scale_factor=2., mode='nearest'), beside), 1)
 
     def forward(self, x):
-        x = torch.cat((x[:, :3] * 2 - 1, x[:, 3:]), 1)
+        x = torch.cat((x[:, :3] * 2 - 1, x[:, 3:], self.colours(x)), 1)
         one = self.one(F.pixel_unshuffle(x, 2))
         two = self.two(F.max_pool2d(one, 2))
-        three = self.three(F.max_pool2d(two, 2))
+        three = self.like(self.three(F.max_pool2d(two, 2)))
         four = self.four(F.max_pool2d(three, 2))
         four = four + self.all(four.mean((2, 3)))[:, :, None, None]
         y = self.back_three(self.up(four, three))

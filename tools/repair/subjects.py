@@ -1,8 +1,9 @@
 """What the cut-out network learns from: subjects with their transparency and grounds to lay them on, out of the packages that
 tools/enlarger/fetch.sh unpacks.
 
-Usage: subjects.py ROOT TARGET, two folders. Writes subjects.npy, uint8 [n, 256, 256, 4], and grounds.npy, uint8 [n, 384, 384, 3].
-One in twenty of each is left out for judging, by its name.
+Usage: subjects.py ROOT TARGET, two folders. Writes subjects.npy, uint8 [n, 256, 256, 4], grounds.npy, uint8 [n, 384, 384, 3], and
+parts.npy, uint8 [n, 3, 192, 192], which says what hangs together in the grounds, finely to coarsely (Felzenszwalb, Huttenlocher 2004,
+by scikit-image). One in twenty of each is left out for judging, by its name.
 """
 import glob
 import os
@@ -12,9 +13,11 @@ import zlib
 
 import numpy as np
 from PIL import Image
+from skimage.segmentation import felzenszwalb
 
 Image.MAX_IMAGE_PIXELS = None
-SIDE, GROUND = 256, 384
+SIDE, GROUND, PARTS = 256, 384, 192
+SCALES = (80, 250, 800)  # of what counts as one part
 
 # Folder, and how many of its pictures at most.
 SUBJECTS = {
@@ -80,6 +83,11 @@ def grounds(path, count, chance):
         yield np.asarray(picture.resize((GROUND, GROUND), Image.BOX if side > GROUND else Image.BICUBIC, (x, y, x + side, y + side)))
 
 
+def parts(ground):
+    small = np.asarray(Image.fromarray(ground).resize((PARTS, PARTS), Image.BOX))
+    return np.stack([np.minimum(felzenszwalb(small, scale=scale, sigma=.7, min_size=60), 255) for scale in SCALES]).astype(np.uint8)
+
+
 def main(root, target):
     chance = random.Random(5)
     os.makedirs(target, exist_ok=True)
@@ -111,6 +119,7 @@ def main(root, target):
                 continue
         print(folder, len(kept) - before, flush=True)
     np.save(os.path.join(target, 'grounds.npy'), np.stack(kept))
+    np.save(os.path.join(target, 'parts.npy'), np.stack([parts(one) for one in kept]))
 
 
 if __name__ == '__main__':

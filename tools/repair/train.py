@@ -1,7 +1,7 @@
 """Trains the cut-out network.
 
 Usage: train.py PICTURES WEIGHTS [THREADS], two folders, the first by subjects.py; continues from WEIGHTS/cutout.state if a run was
-stopped.
+stopped, and begins from WEIGHTS/begin.pt if there is one.
 """
 import io
 import math
@@ -18,7 +18,9 @@ from PIL import Image, ImageFilter
 
 from network import SIDE, CutoutNetwork
 
-STEPS, BATCH, RATE = 5000, 10, .002
+STEPS, BATCH, RATE = 5000, 10, .001
+PARTS = .3  # of the pictures show a part of a photograph that is meant, not a subject laid on a ground
+OTHERS = .6  # of the grounds have other subjects on them
 
 
 class Composites:
@@ -27,6 +29,7 @@ class Composites:
     def __init__(self, folder, start):
         self.subjects = np.load(os.path.join(folder, 'subjects.npy'), mmap_mode='r')
         self.grounds = np.load(os.path.join(folder, 'grounds.npy'), mmap_mode='r')
+        self.parts = np.load(os.path.join(folder, 'parts.npy'), mmap_mode='r')
         self.ready = queue.Queue(6)
         threading.Thread(target=self.work, args=(start,), daemon=True).start()
 
@@ -77,8 +80,16 @@ class Composites:
         width, height = round(min(SIDE, SIDE * proportion)), round(min(SIDE, SIDE / proportion))
         sheet = self.ground(chance, width, height)
         alpha = np.zeros((height, width), np.float32)
-        for _ in range(1 if chance.random() < .85 else 2):
-            sheet, alpha = self.laid(chance, sheet, alpha)
+        is_part = chance.random() < PARTS
+        is_marked = is_part or chance.random() < .9
+        if is_part:
+            sheet, alpha = self.part(chance, width, height)
+        else:
+            if is_marked and chance.random() < OTHERS:
+                # A ground has things of its own in it, which nobody means.
+                for _ in range(int(chance.integers(1, 4))):
+                    sheet = self.laid(chance, sheet, np.zeros_like(alpha), chance.uniform(.2, 1))[0]
+            sheet, alpha = self.laid(chance, sheet, alpha, chance.uniform(.4, 1))
         picture = Image.fromarray(sheet.clip(0, 255).astype(np.uint8))
         if chance.random() < .4:
             stream = io.BytesIO()
@@ -91,11 +102,41 @@ class Composites:
         given[5, y:y + height, x:x + width] = 0
         wanted = np.zeros((1, SIDE, SIDE), np.float32)
         wanted[0, y:y + height, x:x + width] = alpha
-        if chance.random() < .8:
+        if is_marked:
             self.mark(chance, given, wanted[0])
         return given, wanted
 
-    def laid(self, chance, sheet, alpha):
+    def part(self, chance, width, height):
+        """A photograph, and of it what hangs together: what is meant is told by marks alone, its bounds are the picture's own."""
+        number = chance.integers(len(self.grounds))
+        labels = self.parts[number][chance.integers(3)]
+        size = labels.shape[0]
+        side = chance.uniform(.6, 1) * size
+        x, y = chance.uniform(0, size - side, 2)
+        box = np.array((x, y, x + side * min(1, width / height), y + side * min(1, height / width)))
+        ground = self.grounds[number]
+        sheet = Image.fromarray(ground).resize((width, height), Image.BILINEAR, tuple(box * ground.shape[0] / size))
+        labels = np.asarray(Image.fromarray(labels).resize((width, height), Image.NEAREST, tuple(box)))
+        sheet = np.asarray(sheet, np.float32) * chance.uniform(.7, 1.2)
+        there, counts = np.unique(labels, return_counts=True)
+        chosen = labels == there[chance.choice(len(there), p=counts / counts.sum())]
+        for _ in range(int(chance.integers(0, 4))):
+            beside = np.asarray(Image.fromarray(chosen).convert('L').filter(ImageFilter.MaxFilter(5))) > 0
+            near = np.unique(labels[beside & ~chosen])
+            if len(near) == 0:
+                break
+            # What is like it is more likely to be of it.
+            own = sheet[chosen].mean(0)
+            off = [np.abs(sheet[labels == one].mean(0) - own).sum() for one in near]
+            chosen |= labels == near[int(np.argmin(off)) if chance.random() < .6 else chance.integers(len(near))]
+        if chosen.mean() > .75:
+            chosen = ~chosen
+        if chance.random() < .5:
+            sheet, chosen = sheet[:, ::-1], chosen[:, ::-1]
+        soft = Image.fromarray(np.ascontiguousarray(chosen)).convert('L').filter(ImageFilter.GaussianBlur(.6))
+        return np.clip(sheet, 0, 255), np.asarray(soft, np.float32) / 255
+
+    def laid(self, chance, sheet, alpha, scale):
         height, width = alpha.shape
         subject = self.subjects[chance.integers(len(self.subjects))]
         if chance.random() < .5:
@@ -105,7 +146,7 @@ class Composites:
         subject = subject[rows[0]:rows[-1] + 1, columns[0]:columns[-1] + 1]
         tilt = chance.normal(0, 12) if chance.random() < .4 else 0
         bands = Image.fromarray(np.ascontiguousarray(subject)).rotate(tilt, Image.BILINEAR, expand=True)
-        scale = chance.uniform(.4, 1.0) * min(width / bands.width, height / bands.height)
+        scale *= min(width / bands.width, height / bands.height)
         size = max(12, round(bands.width * scale)), max(12, round(bands.height * scale))
         bands = np.asarray(bands.resize(size, Image.BOX if scale < 1 else Image.BILINEAR), np.float32)
         over = .25 if chance.random() < .25 else 0
@@ -140,15 +181,19 @@ class Composites:
 
     @staticmethod
     def mark(chance, given, alpha):
-        """Dabs of what stays and what goes; some are strokes."""
+        """Dabs of what stays and what goes; some are strokes, some lie near the edge, as those do that correct something."""
         inside = given[5] == 0
         y, x = np.mgrid[0:SIDE, 0:SIDE]
-        for channel, where in ((3, alpha > .95), (4, (alpha < .05) & inside)):
+        round_it = np.asarray(Image.fromarray((alpha * 255).astype(np.uint8)).filter(ImageFilter.BoxBlur(10)))
+        mixed = (round_it > 8) & (round_it < 247)
+        for channel, where, least in ((3, alpha > .95, 1), (4, (alpha < .05) & inside, int(chance.random() < .8))):
             places = np.flatnonzero(where)
+            near = np.flatnonzero(where & mixed)
             if len(places) == 0:
                 continue
-            for _ in range(int(chance.integers(0, 6))):
-                place = places[chance.integers(len(places))]
+            for _ in range(int(chance.integers(least, 6))):
+                among = near if len(near) and chance.random() < .35 else places
+                place = among[chance.integers(len(among))]
                 at = np.array([place // SIDE, place % SIDE], float)
                 radius = chance.uniform(1.5, 9)
                 ahead = chance.normal(0, 1, 2)
@@ -182,6 +227,8 @@ def main(pictures, folder, threads=1):
         network.load_state_dict(state['network'])
         optimiser.load_state_dict(state['optimiser'])
         step = state['step']
+    elif os.path.exists(os.path.join(folder, 'begin.pt')):
+        network.load_state_dict(torch.load(os.path.join(folder, 'begin.pt')))
     composites, began, sums = Composites(pictures, step), time.time(), [0., 0.]
     while step < STEPS:
         for group in optimiser.param_groups:
