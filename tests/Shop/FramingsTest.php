@@ -56,10 +56,11 @@ final class FramingsTest extends ShopTestCase
             FitMode::Whole, EdgeFill::Blurred, '0f5c63', BleedSource::Continued,
         );
         $finish = new FinishSettings(toneLimits: new ToneLimits(1, 2));
-        $family = new FamilySettings(new FramingState($framing, true), $finish);
+        $family = new FamilySettings(new FramingState($framing, true), $finish->with(mask: new PaintedMask([new BrushStroke([[0.5, 0.25]], 0.125)])));
         $product = new ProductSettings(new FramingState($framing, true), true, 3.5, UpscalePolicy::KeepAdequate, new UpscaleSettings(UpscaleMethod::Mending, 25), $finish);
         $region = new UpscaleRegion(new UpscaleSettings(UpscaleMethod::Drawn), new PaintedMask([new BrushStroke([[0.5, 0.25]], 0.125)]));
-        $artwork = new ArtworkSettings(new UpscaleSettings(UpscaleMethod::Faithful), $region, $finish);
+        $marks = (new PaintedMask([new BrushStroke([[0.5, 0.25]], 0.125)]))->on(new FractionBox(0.1, 0, 0.8, 1));
+        $artwork = new ArtworkSettings(new UpscaleSettings(UpscaleMethod::Faithful), $region->with($marks), $finish->with(mask: $marks));
         $this->artwork->settleFamily('2-3', $family);
         $this->artwork->settleProduct('4x6', $product);
         $this->artwork->settle($artwork);

@@ -183,6 +183,40 @@ final class RepairRoomTest extends ShopTestCase
         self::assertEquals($before, $planner->place($this->artwork, $product)->placement->crop);
     }
 
+    public function test_what_was_painted_in_other_rooms_stays_on_the_same_places_of_the_master_when_margins_go(): void
+    {
+        $planner = $this->service(BatchPlanner::class);
+        $product = $planner->products($this->shop)[0];
+        $at = "{$this->artwork->id()}/{$product->code}";
+        $dab = ['points' => [[6000, 2500]], 'radius' => 900, 'away' => false];
+        $json = fn (string $path, array $sent) => $this->browser->request('POST', "/batches/{$this->shop->id()}/$path", server: self::OURS + ['CONTENT_TYPE' => 'application/json'], content: (string) json_encode($sent));
+        $json("finish/$at", ['step' => 'marks', 'for' => 'picture', 'marks' => [$dab]]);
+        self::assertResponseIsSuccessful();
+        $json("strip/$at/area", ['way' => 'drawn', 'marks' => [$dab]]);
+        self::assertResponseIsSuccessful();
+        $this->fresh();
+        $painted = fn (): array => [
+            $planner->place($this->artwork, $product)->effective->renderOptions()->finish->mask?->toList(),
+            $planner->place($this->artwork, $product)->effective->renderOptions()->region?->mask->toList(),
+        ];
+        self::assertSame([[$dab['points'], 900], [$dab['points'], 900]], array_map(static fn (?array $list): array => [$list[0]['points'] ?? null, $list[0]['radius'] ?? null], $painted()));
+        $before = $painted();
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[0, 0], [0, 100000]], 'radius' => 9000]], 'colour' => null]]);
+        $this->send(['act' => 'add', 'edit' => ['kind' => 'trim', 'margin' => 0]]);
+        $this->work();
+        $this->fresh();
+        $width = $this->artwork->facts()->size->width;
+        self::assertLessThan(850, $width);
+        foreach ($painted() as $list) {
+            self::assertEqualsWithDelta([(0.6 * 900 - (900 - $width)) / $width * 1e4, 2500], $list[0]['points'][0] ?? null, 12.0);
+            self::assertEqualsWithDelta(900 * 900 / $width, $list[0]['radius'] ?? null, 2.0);
+        }
+        $this->send(['act' => 'remove', 'line' => 1]);
+        $this->work();
+        $this->fresh();
+        self::assertSame($before, $painted());
+    }
+
     public function test_lines_are_switched_changed_and_removed(): void
     {
         $this->send(['act' => 'mark', 'edit' => ['points' => [[50000, 50000]], 'radius' => 1000, 'stays' => true]]);

@@ -10,6 +10,11 @@ use Snugfit\Core\JsonReader;
 final readonly class BrushStroke
 {
     private const MOST_POINTS = 2000;
+    private const LEAST_RADIUS = 0.002;
+    private const MOST_RADIUS = 0.5;
+
+    /** Shares of a side that a point may lie outside. */
+    private const OUTSIDE = 0.5;
 
     /** Of the radius: within it the stroke is full. */
     private const FULL = 0.35;
@@ -20,14 +25,14 @@ final readonly class BrushStroke
      */
     public function __construct(public array $points, public float $radius, public bool $takesAway = false)
     {
-        if ($radius < 0.002 || $radius > 0.5) {
+        if ($radius < self::LEAST_RADIUS || $radius > self::MOST_RADIUS) {
             throw ImpossibleMask::painted('a dab\'s radius goes from 0.002 to 0.5 of the long side.');
         }
         if (\count($points) > self::MOST_POINTS) {
             throw ImpossibleMask::painted('a stroke has more than '.self::MOST_POINTS.' points.');
         }
         foreach ($points as $point) {
-            if (min($point) < -0.5 || max($point) > 1.5) {
+            if (min($point) < -self::OUTSIDE || max($point) > 1 + self::OUTSIDE) {
                 throw ImpossibleMask::painted('a point lies far outside the picture.');
             }
         }
@@ -43,6 +48,21 @@ final readonly class BrushStroke
         $t = max(0.0, min(1.0, (1 - $distance) / (1 - self::FULL)));
 
         return $t * $t * (3 - 2 * $t);
+    }
+
+    /**
+     * @param \Closure(array{float, float}): array{float, float} $place where a point is now; what is far outside counts as less so
+     * @param float                                             $times how much larger a radius is as a share of the picture now
+     */
+    public function movedBy(\Closure $place, float $times): self
+    {
+        $near = static fn (float $at): float => max(-self::OUTSIDE, min(1 + self::OUTSIDE, $at));
+
+        return new self(
+            array_map(static fn (array $point): array => array_map($near, $place($point)), $this->points),
+            max(self::LEAST_RADIUS, min(self::MOST_RADIUS, $this->radius * $times)),
+            $this->takesAway,
+        );
     }
 
     /** @return array<string, mixed> keys in alphabetical order */

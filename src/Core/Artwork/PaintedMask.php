@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Snugfit\Core\Artwork;
 
 use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Measure\PixelSize;
 
 /**
  * Where on a picture something counts: dabs and strokes, one after the other, that add or take away. They serve every product of
@@ -14,8 +16,11 @@ final readonly class PaintedMask
 {
     private const MOST = 500;
 
-    /** @param list<BrushStroke> $strokes in the order they were drawn */
-    public function __construct(public array $strokes)
+    /**
+     * @param list<BrushStroke> $strokes in the order they were drawn
+     * @param ?FractionBox      $part    of the master, upright, that was the picture then; null where it was not written down
+     */
+    public function __construct(public array $strokes, public ?FractionBox $part = null)
     {
         if (\count($strokes) > self::MOST) {
             throw ImpossibleMask::painted('there are more than '.self::MOST.' strokes.');
@@ -25,6 +30,49 @@ final readonly class PaintedMask
     public function isEmpty(): bool
     {
         return [] === $this->strokes;
+    }
+
+    public function on(FractionBox $part): self
+    {
+        return new self($this->strokes, $part);
+    }
+
+    /**
+     * The same places of the master where another part of it is the picture now: margins were cut since, or are back. What it says is
+     * of the picture as it is now.
+     *
+     * @param PixelSize $picture upright, as it is now
+     */
+    public function movedTo(FractionBox $now, PixelSize $picture): self
+    {
+        if (null === $this->part || $this->part->equals($now)) {
+            return new self($this->strokes);
+        }
+        $was = $this->part;
+        $longSide = max($picture->width * $was->width / $now->width, $picture->height * $was->height / $now->height);
+        $place = static fn (float $at, float $from, float $extent, float $nowFrom, float $nowExtent): float => ($from + $at * $extent - $nowFrom) / $nowExtent;
+
+        return new self(array_map(static fn (BrushStroke $stroke): BrushStroke => $stroke->movedBy(
+            static fn (array $point): array => [
+                $place($point[0], $was->x, $was->width, $now->x, $now->width),
+                $place($point[1], $was->y, $was->height, $now->y, $now->height),
+            ],
+            $longSide / $picture->longSide(),
+        ), $this->strokes));
+    }
+
+    /** As it is kept beside a picture: a list where the part is not known. */
+    public function toSettings(): mixed
+    {
+        return null === $this->part ? $this->toList() : ['part' => $this->part->toList(), 'strokes' => $this->toList()];
+    }
+
+    public static function fromSettings(mixed $kept): self
+    {
+        $isOnPart = \is_array($kept) && \array_key_exists('strokes', $kept);
+        [$strokes, $part] = $isOnPart ? [$kept['strokes'], FractionBox::listOf([$kept['part'] ?? null])[0]] : [$kept, null];
+
+        return new self(self::fromList($strokes)->strokes, $part);
     }
 
     /** @return list<array<string, mixed>> */

@@ -125,7 +125,7 @@ final readonly class FinishSettings
                 'clean' => $this->noiseReduction?->strength,
                 'grain' => $this->grain?->toArray(),
                 'guard' => $this->toneLimits?->toArray(),
-                'marks' => $this->mask?->toList(),
+                'marks' => $this->mask?->toSettings(),
                 'sharpen' => $this->suggested ? 'suggested' : $this->sharpening?->toArray(),
                 'tidy' => $this->colourCorrection?->strength,
             ],
@@ -155,7 +155,7 @@ final readonly class FinishSettings
             $record->has('tidy') ? new ColourCorrection($record->int('tidy')) : null,
             $record->has('clean') ? new NoiseReduction($record->int('clean')) : null,
             \is_array($sharpening) ? self::sharpening($record->record('sharpen')) : null,
-            $record->has('marks') ? PaintedMask::fromList($record->toArray()['marks']) : null,
+            $record->has('marks') ? PaintedMask::fromSettings($record->toArray()['marks']) : null,
             null === $grain ? null : new Grain($grain->float('amount'), Radius::parse($grain->optionalString('size') ?? '0.1mm')),
             null === $toneLimits
                 ? null

@@ -20,17 +20,28 @@ final readonly class UpscaleRegion
         }
     }
 
+    public function with(PaintedMask $mask): self
+    {
+        return new self($this->settings, $mask);
+    }
+
     /** @return array<string, mixed> keys in alphabetical order */
     public function toArray(): array
     {
         return ['how' => $this->settings->code(), 'marks' => $this->mask->toList()];
     }
 
+    /** @return array<string, mixed> as it is kept beside a picture */
+    public function toSettings(): array
+    {
+        return ['how' => $this->settings->code(), 'marks' => $this->mask->toSettings()];
+    }
+
     public static function fromRecord(JsonReader $record): self
     {
         return new self(
             UpscaleSettings::ofCode($record->string('how')) ?? throw ImpossibleUpscale::method($record->string('how')),
-            PaintedMask::fromList($record->toArray()['marks'] ?? null),
+            PaintedMask::fromSettings($record->toArray()['marks'] ?? null),
         );
     }
 }

@@ -15,6 +15,7 @@ use Snugfit\Core\Artwork\PictureTitle;
 use Snugfit\Core\Artwork\ReferenceImage;
 use Snugfit\Core\Finish\FinishSettings;
 use Snugfit\Core\Measure\FractionBox;
+use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Shop\Repository\BatchArtworkRepository;
 use Snugfit\Shop\Settings\ArtworkSettings;
 use Snugfit\Shop\Settings\FamilySettings;
@@ -217,6 +218,14 @@ class BatchArtwork
     public function correctedKind(): ?Kind
     {
         return $this->kind;
+    }
+
+    /** Where it is enlarged another way, on the picture as it is now. */
+    public function upscaleRegion(): ?UpscaleRegion
+    {
+        $region = $this->settings()->region;
+
+        return $region?->with($region->mask->movedTo($this->part(), $this->facts()->size));
     }
 
     public function artwork(): Artwork

@@ -84,7 +84,7 @@ final readonly class ArtworkSettings
     {
         return [
             ...(null === $this->upscale ? [] : ['upscale' => $this->upscale->code()]),
-            ...(null === $this->region ? [] : ['region' => $this->region->toArray()]),
+            ...(null === $this->region ? [] : ['region' => $this->region->toSettings()]),
             ...($this->finish->isSilent() ? [] : ['finish' => $this->finish->toArray()]),
             ...(null === $this->lettering ? [] : ['lettering' => $this->lettering->toArray()]),
             ...([] === $this->words ? [] : ['words' => $this->words]),

@@ -150,7 +150,11 @@ final readonly class EffectiveSettings
         $nearest = $this->isAlone() ? $this->ofProduct->finish : $this->ofProduct->finish->over($this->ofFamily->finish);
         $ofBatch = $this->artwork->batch()->settings()->finish->amongMany($this->artwork->kind());
 
-        return $nearest->over($this->artwork->settings()->finish)->over($ofBatch);
+        $finish = $nearest->over($this->artwork->settings()->finish)->over($ofBatch);
+
+        return null === $finish->mask
+            ? $finish
+            : $finish->with(mask: $finish->mask->movedTo($this->artwork->part(), $this->artwork->facts()->size));
     }
 
     /** The nearest scope that says anything of words counts, be it that there shall be none. */
@@ -175,7 +179,7 @@ final readonly class EffectiveSettings
             finish: $this->finish(),
             matte: $settings->matte,
             cutMarks: $settings->cutMarks,
-            region: $this->artwork->settings()->region,
+            region: $this->artwork->upscaleRegion(),
             repair: $this->artwork->edits(),
             lettering: $this->lettering(),
         );

@@ -84,7 +84,7 @@ final class FinishController extends AbstractController
         // Marks belong to the picture, whatever else is set for whom.
         $scope = $scopes->named('marks' === $sent->step ? 'picture' : $sent->for);
         try {
-            $finish = $sent->silent ? null : $sent->into($scope->settings);
+            $finish = $sent->silent ? null : $sent->into($scope->settings, $artwork->part());
             $ppi = $placed->placement->output->ppi ?? $placed->placement->product->target;
             $finish?->finish($artwork->kind(), $placed->placement->product, $ppi);
         } catch (Failure $e) {

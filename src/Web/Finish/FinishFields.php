@@ -14,6 +14,7 @@ use Snugfit\Core\Finish\Radius;
 use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Finish\ToneLimits;
 use Snugfit\Core\MalformedJson;
+use Snugfit\Core\Measure\FractionBox;
 use Symfony\Component\Validator\Constraints as Assert;
 
 /** One step of finishing, as the finish room sends it. */
@@ -55,15 +56,19 @@ final readonly class FinishFields
         return array_keys(self::STEPS);
     }
 
-    /** @throws ImpossibleFinish|MalformedJson */
-    public function into(FinishSettings $settings): FinishSettings
+    /**
+     * @param FractionBox $part of the master that the picture is, on which marks were painted
+     *
+     * @throws ImpossibleFinish|MalformedJson
+     */
+    public function into(FinishSettings $settings, FractionBox $part): FinishSettings
     {
         return match ($this->step) {
             'tidy' => $settings->with(colourCorrection: new ColourCorrection(self::whole($this->strength))),
             'clean' => $settings->with(noiseReduction: new NoiseReduction(self::whole($this->strength))),
             'guard' => $settings->with(toneLimits: new ToneLimits(self::number($this->black), self::number($this->white))),
             'grain' => $settings->with(grain: new Grain(self::number($this->amount), Radius::parse($this->size))),
-            'marks' => $settings->with(mask: PaintedMask::fromList($this->marks)),
+            'marks' => $settings->with(mask: PaintedMask::fromList($this->marks)->on($part)),
             'sharpen' => $settings->withSharpening($this->sharpening()),
             default => throw ImpossibleFinish::field($this->step, implode(', ', self::steps())),
         };

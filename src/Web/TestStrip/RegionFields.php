@@ -6,6 +6,7 @@ namespace Snugfit\Web\TestStrip;
 
 use Snugfit\Core\Artwork\PaintedMask;
 use Snugfit\Core\Failure;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Symfony\Component\Validator\Constraints as Assert;
@@ -37,10 +38,11 @@ final readonly class RegionFields
         return PaintedMask::fromList($this->marks);
     }
 
-    public function region(): ?UpscaleRegion
+    /** @param FractionBox $part of the master that the picture is, on which it was painted */
+    public function region(FractionBox $part): ?UpscaleRegion
     {
         $way = UpscaleSettings::ofCode($this->way);
 
-        return null === $way || $this->mask()->isEmpty() ? null : new UpscaleRegion($way, $this->mask());
+        return null === $way || $this->mask()->isEmpty() ? null : new UpscaleRegion($way, $this->mask()->on($part));
     }
 }

@@ -95,7 +95,7 @@ final class StripController extends AbstractController
             'patch' => self::PATCH,
             'outlines' => StripPlan::hasOutlines($placed),
             'more' => StripPlan::ways(),
-            'area' => $artwork->settings()->region,
+            'area' => $artwork->upscaleRegion(),
             'reference' => $artwork->comparedTo(),
             'largest' => Uploads::LARGEST,
             'distance' => $placed->product->viewingDistance ?? StripQuery::atScreen(),
@@ -157,7 +157,7 @@ final class StripController extends AbstractController
     #[Route('/area', name: 'strip_area', methods: ['POST'])]
     public function area(Batch $batch, BatchArtwork $artwork, Product $product, #[MapRequestPayload] RegionFields $sent): Response
     {
-        $area = $sent->region();
+        $area = $sent->region($artwork->part());
         $what = null === $area ? 'Enlarged "%s" one way all over' : 'Painted where "%s" is enlarged another way';
         $change = ArtworkSettingsChange::of($artwork, $artwork->settings()->enlargedIn($area));
         $this->history->apply($batch, \sprintf($what, $artwork->title()), $change);
@@ -170,7 +170,7 @@ final class StripController extends AbstractController
     public function areaMask(Batch $batch, BatchArtwork $artwork, Product $product): Response
     {
         $placed = $this->sheet->place($artwork, $product);
-        $marks = $artwork->settings()->region->mask ?? new PaintedMask([]);
+        $marks = $artwork->upscaleRegion()->mask ?? new PaintedMask([]);
         $size = $placed->placement->artwork->size;
 
         return $this->pictures->answer(

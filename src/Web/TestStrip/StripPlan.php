@@ -130,7 +130,7 @@ final readonly class StripPlan
             default => UpscaleSettings::ofCode($column),
         };
         $recipe =
-            null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->settings()->region : null);
+            null === $way ? null : $this->recipe($placed, $way, self::PRINTED === $column ? $placed->artwork->upscaleRegion() : null);
 
         return null === $recipe ? null : new StripImage($master, $recipe);
     }
