@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Web;
 
 use Doctrine\DBAL\DriverManager;
+use Snugfit\Core\Artwork\BrushStroke;
 use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Repair\Pen;
@@ -195,26 +196,27 @@ final class RepairRoomTest extends ShopTestCase
         $json("strip/$at/area", ['way' => 'drawn', 'marks' => [$dab]]);
         self::assertResponseIsSuccessful();
         $this->fresh();
+        /** @return list<?BrushStroke> */
         $painted = fn (): array => [
-            $planner->place($this->artwork, $product)->effective->renderOptions()->finish->mask?->toList(),
-            $planner->place($this->artwork, $product)->effective->renderOptions()->region?->mask->toList(),
+            ($options = $planner->place($this->artwork, $product)->effective->renderOptions())->finish->mask->strokes[0] ?? null,
+            $options->region->mask->strokes[0] ?? null,
         ];
-        self::assertSame([[$dab['points'], 900], [$dab['points'], 900]], array_map(static fn (?array $list): array => [$list[0]['points'] ?? null, $list[0]['radius'] ?? null], $painted()));
-        $before = $painted();
+        $stroke = new BrushStroke([[0.6, 0.25]], 0.09);
+        self::assertEquals([$stroke, $stroke], $painted());
         $this->send(['act' => 'add', 'edit' => ['kind' => 'pen', 'strokes' => [['points' => [[0, 0], [0, 100000]], 'radius' => 9000]], 'colour' => null]]);
         $this->send(['act' => 'add', 'edit' => ['kind' => 'trim', 'margin' => 0]]);
         $this->work();
         $this->fresh();
         $width = $this->artwork->facts()->size->width;
         self::assertLessThan(850, $width);
-        foreach ($painted() as $list) {
-            self::assertEqualsWithDelta([(0.6 * 900 - (900 - $width)) / $width * 1e4, 2500], $list[0]['points'][0] ?? null, 12.0);
-            self::assertEqualsWithDelta(900 * 900 / $width, $list[0]['radius'] ?? null, 2.0);
+        foreach ($painted() as $one) {
+            self::assertEqualsWithDelta([(0.6 * 900 - (900 - $width)) / $width, 0.25], $one?->points[0], 0.0012);
+            self::assertEqualsWithDelta(0.09 * 900 / $width, $one?->radius, 0.0002);
         }
         $this->send(['act' => 'remove', 'line' => 1]);
         $this->work();
         $this->fresh();
-        self::assertSame($before, $painted());
+        self::assertEquals([$stroke, $stroke], $painted());
     }
 
     public function test_lines_are_switched_changed_and_removed(): void

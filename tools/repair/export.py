@@ -7,7 +7,7 @@ import sys
 
 import torch
 
-from graphs import Matte, Patches
+from graphs import Guide, Matte, Patches, Regions
 from network import SIDE, CutoutNetwork
 
 
@@ -35,6 +35,19 @@ def patches(target):
     export(Patches(), os.path.join(target, 'patches.onnx'), inputs, 'filled', sides, 16)
 
 
+def regions(target):
+    plane = torch.zeros((1, 40, 50), dtype=torch.uint8)
+    inputs = {'picture': torch.randint(0, 255, (1, 40, 50, 3), dtype=torch.uint8), 'share': torch.rand(1, 40, 50), 'stays': plane,
+              'goes': plane.clone()}
+    sides = {name: {1: 'h', 2: 'w'} for name in (*inputs, 'found')}
+    export(Regions(), os.path.join(target, 'regions.onnx'), inputs, 'found', sides, 16)
+
+
+def guide(target):
+    inputs = {'picture': torch.randint(0, 255, (1, 40, 50, 3), dtype=torch.uint8), 'share': torch.rand(1, 40, 50)}
+    export(Guide(), os.path.join(target, 'guide.onnx'), inputs, 'found', {name: {1: 'h', 2: 'w'} for name in (*inputs, 'found')})
+
+
 class Shares(torch.nn.Module):
     def __init__(self, network):
         super().__init__()
@@ -51,10 +64,12 @@ def cutout(weights, target):
         return
     network = CutoutNetwork()
     network.load_state_dict(torch.load(path))
-    export(Shares(network), os.path.join(target, 'cutout.onnx'), {'planes': torch.zeros(1, 6, SIDE, SIDE)}, 'shares', {})
+    export(Shares(network), os.path.join(target, 'cutout.onnx'), {'planes': torch.zeros(1, 6, SIDE, SIDE)}, 'shares', {}, 16)
 
 
 if __name__ == '__main__':
     matte(sys.argv[2])
     patches(sys.argv[2])
+    regions(sys.argv[2])
+    guide(sys.argv[2])
     cutout(*sys.argv[1:3])

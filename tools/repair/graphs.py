@@ -3,6 +3,8 @@ import torch
 import torch.nn as nn
 import torch.nn.functional as F
 
+from colours import ColourShares
+
 FAR = 1e4
 
 
@@ -104,6 +106,101 @@ class Matte(nn.Module):
         varies = (light[0].square() * weight).sum(1) - light_shift[0].square()
         varies_hue = ((hue.square().sum(0) * weight).sum(1) - hue_shift.square().sum(0)) / 3
         return one + shift, varies, varies_hue
+
+
+@torch.jit.script
+def settled(state: torch.Tensor, alone: torch.Tensor, like: torch.Tensor, beside: torch.Tensor, free: torch.Tensor, fixed: torch.Tensor,
+            rounds: int):
+    """What each place is by itself and by its neighbours' votes, again and again; a script, since it becomes a loop of the graph."""
+    for _ in range(rounds):
+        votes = (F.conv2d(2. * state - 1., beside, padding=1) * like).sum(1, keepdim=True)
+        state = torch.sigmoid(alone + votes) * free + fixed
+    return state
+
+
+class Regions(nn.Module):
+    """What of a picture is its subject, where that is said roughly: by the colours of both, which are counted anew from what is found
+    each time, and by its edges, since neighbours that look alike are of the same (a random field solved by mean values; Krahenbuhl,
+    Koltun 2011, and Rother, Kolmogorov, Blake 2004, for counting anew; from memory).
+
+    Picture, uint8 [1, h, w, 3]; share, float [1, h, w], what is said, 0 to 1; stays and goes, uint8 [1, h, w], 255 where a person
+    says so. Out: float [1, h, w].
+    """
+    TIMES, ROUNDS = 3, 40
+    SAID = .35  # how much what is said counts beside the colours
+    MOST = 4.  # what a colour says at the most, as a logarithm of how much more likely it makes one than the other
+    LIKE = 4.  # how much a neighbour counts
+    MARKED = 100.  # how many pixels one that is marked counts for
+    LEAST = 2e-5  # of a side's pixels, so that a colour which was never seen says nothing
+    SURE = .3  # how far from a half counts at first
+
+    def __init__(self):
+        super().__init__()
+        kernels = torch.zeros(8, 1, 3, 3)
+        for i, place in enumerate((0, 1, 2, 3, 5, 6, 7, 8)):
+            kernels[i, 0, place // 3, place % 3] = 1
+        self.register_buffer('beside', kernels)
+        self.register_buffer('nearness', torch.tensor([.7071, 1, .7071, 1, 1, .7071, 1, .7071]).reshape(1, 8, 1, 1))
+        self.shares = ColourShares()
+
+    def forward(self, picture, share, stays, goes):
+        colours = picture.permute(0, 3, 1, 2).to(torch.float32) / 255
+        height, width = colours.shape[2], colours.shape[3]
+        around = F.pad(torch.ones_like(colours[:, :1]), (1, 1, 1, 1))
+        there = F.conv2d(around, self.beside)
+        beside = F.pad(colours.reshape(3, 1, height, width), (1, 1, 1, 1))
+        off = (F.conv2d(beside, self.beside) - colours.reshape(3, 1, height, width)).square().sum(0, keepdim=True)
+        usual = (off * there).sum() / there.sum()
+        like = self.LIKE * torch.exp(-off / (2 * usual + 1e-8)) * there * self.nearness
+        place = self.shares.bins(colours)
+        stays, goes = (stays > 127).to(torch.float32), (goes > 127).to(torch.float32)
+        free, said = ((1 - stays) * (1 - goes)).unsqueeze(1), torch.log((share + .03) / (1.03 - share))
+        found = torch.where(stays > 0, torch.ones_like(share), torch.where(goes > 0, torch.zeros_like(share), share))
+        for time in range(self.TIMES):
+            sure = ((found - .5).abs() > self.SURE).to(torch.float32) if time == 0 else 1.
+            of_subject = self.shares(place, (2 * found - 1).clamp_min(0) * sure + self.MARKED * stays)
+            of_ground = self.shares(place, (1 - 2 * found).clamp_min(0) * sure + self.MARKED * goes)
+            more = torch.log((of_subject + self.LEAST) / (of_ground + self.LEAST)).clamp(-self.MOST, self.MOST)
+            alone = (self.SAID * said + more.gather(1, place).reshape(said.shape)).unsqueeze(1)
+            found = settled(found.unsqueeze(1), alone, like, self.beside, free, stays.unsqueeze(1), self.ROUNDS)[:, 0]
+        return found
+
+
+class Guide(nn.Module):
+    """How a share that is known roughly follows from a picture's own colours nearby (a guided filter; He, Sun, Tang 2013, 2015, from
+    memory): what it finds on a small picture holds for the large one, at whose edges the share then ends.
+
+    Picture, uint8 [1, h, w, 3]; share, float [1, h, w]. Out: float [1, h, w, 4]: of red, green, blue from 0 to 1 how much each counts,
+    and what is added.
+    """
+    REACH = 4  # px
+    SAME = 6 / 255  # below which colours count as the same
+    STEEPER = 2.2  # than what is known, which is softer than edges are
+
+    def mean(self, x):
+        side = 2 * self.REACH + 1
+        x = F.avg_pool2d(x, (1, side), 1, (0, self.REACH), count_include_pad=False)
+        return F.avg_pool2d(x, (side, 1), 1, (self.REACH, 0), count_include_pad=False)
+
+    def forward(self, picture, share):
+        colours = picture.permute(0, 3, 1, 2).to(torch.float32) / 255
+        share = share.unsqueeze(1)
+        mean, told = self.mean(colours), self.mean(share)
+        red, green, blue = colours[:, :1], colours[:, 1:2], colours[:, 2:]
+        squares = torch.cat((red * red, red * green, red * blue, green * green, green * blue, blue * blue), 1)
+        means = torch.cat((mean[:, :1] * mean, mean[:, 1:2] * mean[:, 1:], mean[:, 2:] * mean[:, 2:]), 1)
+        rr, rg, rb, gg, gb, bb = (self.mean(squares) - means).split(1, 1)
+        rr, gg, bb = rr + self.SAME ** 2, gg + self.SAME ** 2, bb + self.SAME ** 2
+        of_red, of_green, of_blue = (self.mean(colours * share) - mean * told).split(1, 1)
+        # The inverse of what red, green and blue have in common.
+        one, two, three = gg * bb - gb * gb, rb * gb - rg * bb, rg * gb - rb * gg
+        four, five, six = rr * bb - rb * rb, rb * rg - rr * gb, rr * gg - rg * rg
+        all_of_it = rr * one + rg * two + rb * three
+        slopes = torch.cat((one * of_red + two * of_green + three * of_blue, two * of_red + four * of_green + five * of_blue,
+                            three * of_red + five * of_green + six * of_blue), 1) / all_of_it
+        found = self.mean(torch.cat((slopes, told - (slopes * mean).sum(1, keepdim=True)), 1)) * self.STEEPER
+        found = torch.cat((found[:, :3], found[:, 3:] + (1 - self.STEEPER) / 2), 1)
+        return found.permute(0, 2, 3, 1)
 
 
 class Correlation(torch.autograd.Function):

@@ -3,6 +3,8 @@ import torch
 import torch.nn as nn
 import torch.nn.functional as F
 
+from colours import ColourShares
+
 SIDE = 192  # px of the square that it sees; what lies beside the picture is grey and marked as outside
 
 
@@ -15,35 +17,21 @@ class MarkedColours(nn.Module):
     """Float [n, 6, h, w], as CutoutNetwork sees it, to [n, 2, h, w]: how much more often a pixel's colour lies under marks of what
     stays, and of what goes, than in the picture; logarithms from -1 to 1, 0 where nothing is marked.
     """
-    BINS = (12, 16, 16)  # brightness, red against green, yellow against blue
-    SPREAD = .6  # of the two differences, which few pictures go beyond
     LEAST = 2e-4
+    MOST = 4.
 
-    def bins(self, colours):
-        red, green, blue = colours[:, 0], colours[:, 1], colours[:, 2]
-        shades = ((red + green + blue) / 3, (red - green) / (2 * self.SPREAD) + .5, ((red + green) / 2 - blue) / (2 * self.SPREAD) + .5)
-        place = torch.zeros_like(red, dtype=torch.int64)
-        for shade, count in zip(shades, self.BINS):
-            place = place * count + (shade * count).clamp(0, count - 1).to(torch.int64)
-        return place.flatten(1)
-
-    def shares(self, place, weight):
-        """How much of the weight each bin has, neighbours in part: [n, bins]."""
-        counts = torch.zeros(place.shape[0], self.BINS[0] * self.BINS[1] * self.BINS[2]).scatter_add(1, place, weight.flatten(1))
-        counts = counts.reshape(-1, 1, *self.BINS)
-        for _ in range(2):
-            counts = F.avg_pool3d(counts, 3, 1, 1)
-        counts = counts.flatten(1)
-        return counts / counts.sum(1, keepdim=True).clamp_min(1e-6)
+    def __init__(self):
+        super().__init__()
+        self.shares = ColourShares()
 
     def forward(self, x):
-        place = self.bins(x[:, :3])
+        place = self.shares.bins(x[:, :3])
         usual = self.shares(place, 1 - x[:, 5]) + self.LEAST
         told = []
         for plane in (3, 4):
             marked = x[:, plane]
             more = torch.log((self.shares(place, marked) + self.LEAST) / usual).gather(1, place).reshape(marked.shape)
-            told.append((more / 4).clamp(-1, 1) * (marked.amax((1, 2), keepdim=True) > 0))
+            told.append((more / self.MOST).clamp(-1, 1) * (marked.amax((1, 2), keepdim=True) > 0))
         return torch.stack(told, 1) * (1 - x[:, 5:6])
 
 

@@ -15,11 +15,12 @@ import numpy as np
 import torch
 import torch.nn.functional as F
 from PIL import Image, ImageFilter
+from scipy.ndimage import binary_fill_holes
 
 from network import SIDE, CutoutNetwork
 
-STEPS, BATCH, RATE = 5000, 10, .001
-PARTS = .3  # of the pictures show a part of a photograph that is meant, not a subject laid on a ground
+STEPS, BATCH, RATE = 4000, 10, .001
+PARTS = .12  # of the pictures show a part of a photograph that is meant, not a subject laid on a ground
 OTHERS = .6  # of the grounds have other subjects on them
 
 
@@ -131,6 +132,7 @@ class Composites:
             chosen |= labels == near[int(np.argmin(off)) if chance.random() < .6 else chance.integers(len(near))]
         if chosen.mean() > .75:
             chosen = ~chosen
+        chosen = binary_fill_holes(chosen)
         if chance.random() < .5:
             sheet, chosen = sheet[:, ::-1], chosen[:, ::-1]
         soft = Image.fromarray(np.ascontiguousarray(chosen)).convert('L').filter(ImageFilter.GaussianBlur(.6))

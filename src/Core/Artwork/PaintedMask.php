@@ -50,13 +50,11 @@ final readonly class PaintedMask
         }
         $was = $this->part;
         $longSide = max($picture->width * $was->width / $now->width, $picture->height * $was->height / $now->height);
-        $place = static fn (float $at, float $from, float $extent, float $nowFrom, float $nowExtent): float => ($from + $at * $extent - $nowFrom) / $nowExtent;
+        $across = static fn (float $at): float => ($was->x + $at * $was->width - $now->x) / $now->width;
+        $down = static fn (float $at): float => ($was->y + $at * $was->height - $now->y) / $now->height;
 
         return new self(array_map(static fn (BrushStroke $stroke): BrushStroke => $stroke->movedBy(
-            static fn (array $point): array => [
-                $place($point[0], $was->x, $was->width, $now->x, $now->width),
-                $place($point[1], $was->y, $was->height, $now->y, $now->height),
-            ],
+            static fn (array $point): array => [$across($point[0]), $down($point[1])],
             $longSide / $picture->longSide(),
         ), $this->strokes));
     }

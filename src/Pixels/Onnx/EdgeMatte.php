@@ -31,7 +31,7 @@ final class EdgeMatte
     public function __construct(private readonly TensorElementType $element, float $most, float $noise, int $threads = 1)
     {
         $name = TensorElementType::Byte === $element ? 'matte' : 'matte-deep';
-        $this->graph = new Graph($name, ['samples', 'ground', 'region', 'most', 'noise'], 'cut', $threads);
+        $this->graph = Graph::shared($name, ['samples', 'ground', 'region', 'most', 'noise'], 'cut', $threads);
         $this->most = Tensor::ofFloat($most);
         $this->noise = Tensor::ofFloat($noise);
     }

@@ -15,6 +15,9 @@ final class Graph
     private readonly \FFI\CData $inputNames;
     private readonly \FFI\CData $outputNames;
 
+    /** @var array<string, self> those that a process runs again and again, by name and threads: to load one takes as long as to run it */
+    private static array $shared = [];
+
     /** @var list<\FFI\CData> never read by PHP, only kept from being freed */
     private array $kept = [];
 
@@ -35,6 +38,18 @@ final class Graph
         $this->onnx->release('freeOptions', $options);
         $this->inputNames = $this->names($inputs);
         $this->outputNames = $this->names([$output]);
+    }
+
+    /**
+     * The same one for everybody in this process, kept for the next.
+     *
+     * @param non-empty-list<string> $inputs
+     *
+     * @throws OnnxFailed
+     */
+    public static function shared(string $name, array $inputs, string $output, int $threads = 1): self
+    {
+        return self::$shared["$name $threads"] ??= new self($name, $inputs, $output, $threads);
     }
 
     public function __destruct()

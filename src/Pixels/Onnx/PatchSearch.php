@@ -17,7 +17,7 @@ final class PatchSearch
     /** @throws OnnxFailed */
     public function __construct(int $threads = 1)
     {
-        $this->graph = new Graph('patches', ['picture', 'places', 'hole', 'barred', 'trust'], 'filled', $threads);
+        $this->graph = Graph::shared('patches', ['picture', 'places', 'hole', 'barred', 'trust'], 'filled', $threads);
     }
 
     /**
@@ -32,10 +32,10 @@ final class PatchSearch
     public function over(string $hole, string $barred, array $places, array $trust, PixelSize $size): \Closure
     {
         $sides = [1, $size->height, $size->width];
-        $where = self::filled(new Tensor(TensorElementType::Long, [\count($places)]), pack('q*', ...$places));
-        $counts = self::filled(new Tensor(TensorElementType::Float, [\count($trust)]), pack('g*', ...$trust));
-        $inside = self::filled(new Tensor(TensorElementType::Float, $sides), $hole);
-        $not = self::filled(new Tensor(TensorElementType::Float, $sides), $barred);
+        $where = Tensor::of(TensorElementType::Long, [\count($places)], pack('q*', ...$places));
+        $counts = Tensor::of(TensorElementType::Float, [\count($trust)], pack('g*', ...$trust));
+        $inside = Tensor::of(TensorElementType::Float, $sides, $hole);
+        $not = Tensor::of(TensorElementType::Float, $sides, $barred);
         $given = new Tensor(TensorElementType::Float, [...$sides, 3]);
         $filled = new Tensor(TensorElementType::Float, [...$sides, 3]);
 
@@ -43,14 +43,7 @@ final class PatchSearch
             $given->fill($picture);
             $this->graph->run([$given, $where, $inside, $not, $counts], $filled);
 
-            return \FFI::string($filled->numbers, \FFI::sizeof($filled->numbers));
+            return $filled->bytes();
         };
-    }
-
-    private static function filled(Tensor $tensor, string $numbers): Tensor
-    {
-        $tensor->fill($numbers);
-
-        return $tensor;
     }
 }

@@ -18,7 +18,7 @@ final class SubjectNetwork
     /** @throws OnnxFailed */
     public function __construct(int $threads = 1)
     {
-        $this->graph = new Graph('cutout', ['planes'], 'shares', $threads);
+        $this->graph = Graph::shared('cutout', ['planes'], 'shares', $threads);
     }
 
     /**
@@ -30,11 +30,10 @@ final class SubjectNetwork
      */
     public function look(string $planes): string
     {
-        $given = new Tensor(TensorElementType::Float, [1, self::PLANES, self::SIDE, self::SIDE]);
-        $given->fill($planes);
+        $given = Tensor::of(TensorElementType::Float, [1, self::PLANES, self::SIDE, self::SIDE], $planes);
         $shares = new Tensor(TensorElementType::Float, [1, 1, self::SIDE, self::SIDE]);
         $this->graph->run([$given], $shares);
 
-        return \FFI::string($shares->numbers, \FFI::sizeof($shares->numbers));
+        return $shares->bytes();
     }
 }

@@ -37,8 +37,18 @@ final class Tensor
 
     public static function ofFloat(float $number): self
     {
-        $tensor = new self(TensorElementType::Float, [1]);
-        $tensor->fill(pack('g', $number));
+        return self::of(TensorElementType::Float, [1], pack('g', $number));
+    }
+
+    /**
+     * @param non-empty-list<int> $shape
+     *
+     * @throws OnnxFailed
+     */
+    public static function of(TensorElementType $element, array $shape, string $memory): self
+    {
+        $tensor = new self($element, $shape);
+        $tensor->fill($memory);
 
         return $tensor;
     }
@@ -48,11 +58,16 @@ final class Tensor
         $this->onnx->release('freeTensor', $this->handle);
     }
 
+    public function bytes(): string
+    {
+        return \FFI::string($this->numbers, \FFI::sizeof($this->numbers));
+    }
+
     /** @return list<float> of a tensor of floats */
     public function floats(): array
     {
         /** @var array<int, float> $floats */
-        $floats = unpack('g*', \FFI::string($this->numbers, \FFI::sizeof($this->numbers)));
+        $floats = unpack('g*', $this->bytes());
 
         return array_values($floats);
     }

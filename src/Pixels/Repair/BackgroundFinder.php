@@ -79,7 +79,7 @@ final readonly class BackgroundFinder
         if (null === $look) {
             $found = $this->grounds->find($small);
             if (!$found->isPlain()) {
-                return $this->busy($picture, $found, $edit);
+                return $this->busy($small, $found, $edit);
             }
             $look = $this->lookOn($small, $found);
         }
@@ -109,7 +109,10 @@ final readonly class BackgroundFinder
             $islands[] = $island;
             $ground = $island->stays ? $ground : $ground->either($mask);
         }
-        [$ground, $more] = $this->marked($ground->copyToMemory(), $small, $look->noise, $edit);
+        $start = json_encode([$edit->sweeps, array_column($islands, 'stays')], \JSON_THROW_ON_ERROR);
+        [$done, $ground, $more] = $look->marked->before($start, $edit->marks) ?? [0, $ground->copyToMemory(), null];
+        [$ground, $more] = $this->marked($ground, $more, \array_slice($edit->marks, $done), new MarkSpreader($small, $look->noise));
+        $look->marked->keep($start, $edit->marks, $ground, $more);
 
         return [$ground->not()->copyToMemory(), $more, $islands];
     }
@@ -143,16 +146,17 @@ final readonly class BackgroundFinder
     }
 
     /** A ground with things in it: the network looks for the subject. */
-    private function busy(Image $picture, Ground $found, CutOut $edit): BackgroundRegion
+    private function busy(Image $small, Ground $ground, CutOut $edit): BackgroundRegion
     {
-        $share = $this->subjects->find($picture, $edit->marks);
+        $found = $this->subjects->find($small, $edit->marks);
+        $share = $found->of($small, 255.0);
         $subject = $share->isMoreThan(127.0)->copyToMemory();
         // Of what is not gone, how much is neither here nor there.
         $unsure = $share->isMoreThan(40.0)->both($share->isLessThan(215.0))->average();
         $all = max(1.0, $share->isMoreThan(40.0)->average());
         $doubt = min(1.0, ([] === $edit->marks ? 0.35 : 0.1) + 1.5 * $unsure / $all);
 
-        return new BackgroundRegion($subject, $found->colour, self::LEAST_NOISE, false, [], $doubt, $share);
+        return new BackgroundRegion($subject, $ground->colour, self::LEAST_NOISE, false, [], $doubt, $found);
     }
 
     /** The square of how many levels each pixel is off the ground, over red, green and blue together. */
@@ -264,13 +268,14 @@ final readonly class BackgroundFinder
     /**
      * What marks say beyond islands.
      *
-     * @return array{Image, ?Image} the ground, and what goes by their word, whose colour is the ground's
+     * @param ?Image     $more  what goes by the word of those before, whose colour is the ground's
+     * @param list<Mark> $marks
+     *
+     * @return array{Image, ?Image} the ground, and $more
      */
-    private function marked(Image $ground, Image $picture, float $noise, CutOut $edit): array
+    private function marked(Image $ground, ?Image $more, array $marks, MarkSpreader $spreader): array
     {
-        $spreader = new MarkSpreader($picture, $noise);
-        $more = null;
-        foreach ($edit->marks as $mark) {
+        foreach ($marks as $mark) {
             $meant = $spreader->spread($mark, $mark->stays ? $ground : $ground->not());
             if (null === $meant) {
                 continue;

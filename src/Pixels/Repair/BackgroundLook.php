@@ -25,6 +25,7 @@ final readonly class BackgroundLook
         public float $tolerance,
         /** Of the picture's border that looks like the ground. */
         public float $share,
+        public MarkedGrounds $marked = new MarkedGrounds(),
     ) {
     }
 }

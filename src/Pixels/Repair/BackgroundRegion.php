@@ -17,8 +17,7 @@ final readonly class BackgroundRegion
      * @param float        $noise   levels by which the ground's pixels stray
      * @param list<Island> $islands
      * @param float        $doubt   0 to 1
-     * @param ?Image       $share   of the subject in each pixel, one band of bytes on a grid of its own; null where the edge is told by
-     *                              the ground's colour
+     * @param ?SubjectShare $share  null where the edge is told by the ground's colour
      */
     public function __construct(
         public Image $subject,
@@ -27,7 +26,7 @@ final readonly class BackgroundRegion
         public bool $isPlain,
         public array $islands,
         public float $doubt,
-        public ?Image $share = null,
+        public ?SubjectShare $share = null,
     ) {
     }
 

@@ -145,11 +145,10 @@ final readonly class BackgroundRemover
      * Colours of the subject alone, from a share that is known: the mean of what is surely its own nearby, corrected by what the
      * pixel shows (Germer, Uelwer, Conrad, Harmeling 2020; from memory).
      */
-    private static function blended(Image $picture, Image $share, float $most): Image
+    private static function blended(Image $picture, SubjectShare $share, float $most): Image
     {
         $size = $picture->size();
-        $alpha = $share->size()->equals($size) ? $share : $share->stretched($size);
-        $alpha = $alpha->cast(BandFormat::Float)->linear(1 / 255, 0.0)->copyToMemory();
+        $alpha = $share->of($picture, $most)->cast(BandFormat::Float)->linear(1 / 255, 0.0);
         $rest = $alpha->linear(-1.0, 1.0);
         $colours = $picture->cast(BandFormat::Float);
         $radius = max(3, (int) round(self::NEAR * $size->longSide()));

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Repair;
 
-use Snugfit\Core\JsonReader;
 use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\Edit;
 use Snugfit\Core\Repair\EditList;
@@ -21,15 +20,12 @@ use Snugfit\Pixels\Vips\Image;
  */
 final readonly class RepairPreviewer
 {
-    /** Written last: where it is, all the rest is whole. */
-    private const LOOK = 'look-2.json';
-
     private const BASE = 'base.v';
 
     /** What a list's edits made, where that took long. */
     private const MADE = 'made.v';
 
-    public function __construct(private string $folder, private int $threads = 1)
+    public function __construct(private string $folder, private int $threads = 1, private KeptLooks $looks = new KeptLooks())
     {
     }
 
@@ -189,41 +185,9 @@ final readonly class RepairPreviewer
         if ($base->hasAlpha()) {
             return $remover->remove($base, $edit)[0];
         }
-        $look = $this->look($base, $folder);
+        $look = $this->looks->of($base, $folder);
 
         return $isQuick && null !== $look ? $remover->roughly($base, $edit, $look) : $remover->remove($base, $edit, $look)[0];
-    }
-
-    private function look(Image $base, string $folder): ?BackgroundLook
-    {
-        $path = $folder.'/'.self::LOOK;
-        if (is_file($path)) {
-            $record = JsonReader::decode((string) file_get_contents($path), 'a look at a picture');
-            $image = static fn (string $name): Image => Image::load('vips', \sprintf('%s/%s.v', $folder, $name));
-
-            return $record->bool('plain') ? new BackgroundLook(
-                $image('colour'), $image('off'), $image('ground'), $image('swept'), $image('inside'),
-                $record->float('noise'), $record->float('tolerance'), $record->float('share'),
-            ) : null;
-        }
-        $look = (new BackgroundFinder())->look($base);
-        $images = null === $look
-            ? []
-            : [
-                'colour' => $look->colour, 'off' => $look->off, 'ground' => $look->ground, 'swept' => $look->swept,
-                'inside' => $look->inside,
-            ];
-        foreach ($images as $name => $image) {
-            $image->saveWhole('vips', \sprintf('%s/%s.v', $folder, $name));
-        }
-        $facts = null === $look
-            ? ['plain' => false]
-            : ['plain' => true, 'noise' => $look->noise, 'tolerance' => $look->tolerance, 'share' => $look->share];
-        $part = \sprintf('%s.%s', $path, bin2hex(random_bytes(4)));
-        file_put_contents($part, json_encode($facts, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
-        rename($part, $path);
-
-        return $look;
     }
 
     private function preparer(): MasterPreparer

@@ -4,33 +4,28 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Repair;
 
-use Snugfit\Core\Finish\Sharpening;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Repair\Mark;
 use Snugfit\Core\Repair\Stroke;
+use Snugfit\Pixels\Onnx\GuidedShare;
 use Snugfit\Pixels\Onnx\OnnxFailed;
 use Snugfit\Pixels\Onnx\SubjectNetwork;
+use Snugfit\Pixels\Onnx\SubjectRegions;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
 
 /**
- * Finds the subject of a picture whose ground has things in it: a network sees it small, with the marks, and what it tells is brought
- * onto the picture's own edges by a guided filter (He, Sun, Tang 2013; from memory).
+ * Finds the subject of a picture whose ground has things in it: a network sees it small, with the marks; what it tells is laid onto
+ * regions of like colours, and these onto the picture's own edges by a guided filter (He, Sun, Tang 2013; from memory).
  */
 final readonly class SubjectFinder
 {
-    /** Pixels on the long side of the grid that edges are followed on. */
-    private const GRID = 1000;
-
-    /** Of the grid's long side, how far the filter looks; levels of 255 below which colours count as the same. */
-    private const REACH = 0.008;
-    private const SAME = 6.0;
-
-    /** How much steeper the edge becomes that the network leaves soft. */
-    private const STEEPER = 2.2;
+    /** Pixels on the long side of the grid that edges are followed on, and of the one that regions are found on. */
+    private const GRID = 500;
+    private const REGIONS = 240;
 
     public function __construct(private int $threads = 1)
     {
@@ -40,19 +35,16 @@ final readonly class SubjectFinder
      * @param Image      $picture red, green, blue as bytes
      * @param list<Mark> $marks
      *
-     * @return Image one band of bytes on a grid of its own: how much of each pixel is of the subject
-     *
      * @throws OnnxFailed
      */
-    public function find(Image $picture, array $marks): Image
+    public function find(Image $picture, array $marks): SubjectShare
     {
         $grid = $picture->reducedWithin(self::GRID)->copyToMemory();
-        $told = $this->told($grid, $marks)->stretched($grid->size())->copyToMemory();
-        $told = self::marked($told, $marks, 1.0);
-        $share = self::guided($told, $grid);
-        $steep = $share->linear(self::STEEPER, (1 - self::STEEPER) / 2)->positivePart();
+        $size = $grid->size();
+        $regions = $this->regions($grid->reducedWithin(self::REGIONS)->copyToMemory(), $this->told($grid, $marks), $marks);
+        $slopes = (new GuidedShare($this->threads))->slopes($grid->bytes(), $regions->stretched($size)->bytes(), $size);
 
-        return self::marked($steep->linear(255.0, 0.0), $marks, 255.0)->roundTo(BandFormat::Byte)->copyToMemory();
+        return new SubjectShare(self::marked(Image::ofBytes($slopes, $size, 4, Interpretation::Multiband, BandFormat::Float), $marks));
     }
 
     /**
@@ -88,33 +80,39 @@ final readonly class SubjectFinder
             ->crop(new PixelWindow($x, $y, $size->width, $size->height));
     }
 
+    /** @param list<Mark> $marks */
+    private function regions(Image $picture, Image $told, array $marks): Image
+    {
+        $size = $picture->size();
+        $strokes = static fn (bool $stays): string => [] === ($said = self::strokes($marks, $stays))
+            ? str_repeat("\0", $size->width * $size->height)
+            : StrokeRaster::draw($said, $size)->bytes();
+        $found = (new SubjectRegions($this->threads))->find(
+            $picture->bytes(),
+            $told->stretched($size)->cast(BandFormat::Float)->bytes(),
+            $strokes(true),
+            $strokes(false),
+            $size,
+        );
+
+        return Image::ofBytes($found, $size, 1, Interpretation::Multiband, BandFormat::Float);
+    }
+
     /**
-     * Where a person marked, that counts.
+     * Where a person marked, that counts, whatever colour is there.
      *
      * @param list<Mark> $marks
      */
-    private static function marked(Image $share, array $marks, float $most): Image
+    private static function marked(Image $slopes, array $marks): Image
     {
         foreach ($marks as $mark) {
-            $own = StrokeRaster::draw([$mark->stroke], $share->size())->linear(1 / 255, 0.0);
-            $share = $share->plus($own->linear($mark->stays ? $most : 0.0, 0.0)->minus($share->multipliedBy($own)));
+            $own = StrokeRaster::draw([$mark->stroke], $slopes->size())->linear(1 / 255, 0.0);
+            $none = $own->linear(0.0, 0.0);
+            $said = Image::joined([$none, $none, $none, $mark->stays ? $own : $none]);
+            $slopes = $slopes->multipliedBy($own->linear(-1.0, 1.0))->plus($said)->copyToMemory();
         }
 
-        return $share->copyToMemory();
-    }
-
-    private static function guided(Image $share, Image $picture): Image
-    {
-        $radius = max(2, (int) round(self::REACH * $picture->size()->longSide()));
-        $grey = $picture->cast(BandFormat::Float)->recombined([Sharpening::BRIGHTNESS])->linear(1 / 255, 0.0)->copyToMemory();
-        $mean = $grey->boxMean($radius);
-        $told = $share->boxMean($radius);
-        $variance = $grey->multipliedBy($grey)->boxMean($radius)->minus($mean->multipliedBy($mean));
-        $together = $grey->multipliedBy($share)->boxMean($radius)->minus($mean->multipliedBy($told));
-        $slope = $together->dividedBy($variance->linear(1.0, (self::SAME / 255) ** 2))->copyToMemory();
-        $rest = $told->minus($slope->multipliedBy($mean));
-
-        return $slope->boxMean($radius)->multipliedBy($grey)->plus($rest->boxMean($radius))->copyToMemory();
+        return $slopes;
     }
 
     /**
