@@ -133,6 +133,7 @@ class Regions(nn.Module):
     MARKED = 100.  # how many pixels one that is marked counts for
     LEAST = 2e-5  # of a side's pixels, so that a colour which was never seen says nothing
     SURE = .3  # how far from a half counts at first
+    LEANS = .8  # towards the subject, since what nobody marked is more often of it than the network says
 
     def __init__(self):
         super().__init__()
@@ -154,7 +155,9 @@ class Regions(nn.Module):
         like = self.LIKE * torch.exp(-off / (2 * usual + 1e-8)) * there * self.nearness
         place = self.shares.bins(colours)
         stays, goes = (stays > 127).to(torch.float32), (goes > 127).to(torch.float32)
-        free, said = ((1 - stays) * (1 - goes)).unsqueeze(1), torch.log((share + .03) / (1.03 - share))
+        free = ((1 - stays) * (1 - goes)).unsqueeze(1)
+        share = torch.sigmoid(torch.log((share + .005) / (1.005 - share)) + self.LEANS)
+        said = torch.log((share + .03) / (1.03 - share))
         found = torch.where(stays > 0, torch.ones_like(share), torch.where(goes > 0, torch.zeros_like(share), share))
         for time in range(self.TIMES):
             sure = ((found - .5).abs() > self.SURE).to(torch.float32) if time == 0 else 1.

@@ -19,8 +19,8 @@ from scipy.ndimage import binary_fill_holes
 
 from network import SIDE, CutoutNetwork
 
-STEPS, BATCH, RATE = 4000, 10, .001
-PARTS = .12  # of the pictures show a part of a photograph that is meant, not a subject laid on a ground
+STEPS, BATCH, RATE = 5000, 10, .001
+PARTS = .06  # of the pictures show a part of a photograph that is meant, not a subject laid on a ground
 OTHERS = .6  # of the grounds have other subjects on them
 
 

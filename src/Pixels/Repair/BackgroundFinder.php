@@ -148,7 +148,7 @@ final readonly class BackgroundFinder
     /** A ground with things in it: the network looks for the subject. */
     private function busy(Image $small, Ground $ground, CutOut $edit): BackgroundRegion
     {
-        $found = $this->subjects->find($small, $edit->marks);
+        $found = $this->subjects->find($small, $edit->marks, $edit->sweeps);
         $share = $found->of($small, 255.0);
         $subject = $share->isMoreThan(127.0)->copyToMemory();
         // Of what is not gone, how much is neither here nor there.

@@ -45,6 +45,8 @@ final class MarkedGrounds
     /** @param list<Mark> $marks */
     private static function key(string $start, array $marks): string
     {
-        return hash('xxh128', $start.json_encode(array_map(static fn (Mark $mark): array => $mark->toArray(), $marks), \JSON_THROW_ON_ERROR));
+        $said = array_map(static fn (Mark $mark): array => $mark->toArray(), $marks);
+
+        return hash('xxh128', $start.json_encode($said, \JSON_THROW_ON_ERROR));
     }
 }

@@ -27,6 +27,9 @@ final readonly class SubjectFinder
     private const GRID = 500;
     private const REGIONS = 240;
 
+    /** Of the subject: holes and pieces that are smaller are swept, where nobody marked them. */
+    private const SPECK = 0.02;
+
     public function __construct(private int $threads = 1)
     {
     }
@@ -34,14 +37,16 @@ final readonly class SubjectFinder
     /**
      * @param Image      $picture red, green, blue as bytes
      * @param list<Mark> $marks
+     * @param bool       $sweeps  without small holes and pieces
      *
      * @throws OnnxFailed
      */
-    public function find(Image $picture, array $marks): SubjectShare
+    public function find(Image $picture, array $marks, bool $sweeps = true): SubjectShare
     {
         $grid = $picture->reducedWithin(self::GRID)->copyToMemory();
         $size = $grid->size();
         $regions = $this->regions($grid->reducedWithin(self::REGIONS)->copyToMemory(), $this->told($grid, $marks), $marks);
+        $regions = $sweeps ? self::swept($regions, $marks) : $regions;
         $slopes = (new GuidedShare($this->threads))->slopes($grid->bytes(), $regions->stretched($size)->bytes(), $size);
 
         return new SubjectShare(self::marked(Image::ofBytes($slopes, $size, 4, Interpretation::Multiband, BandFormat::Float), $marks));
@@ -96,6 +101,27 @@ final readonly class SubjectFinder
         );
 
         return Image::ofBytes($found, $size, 1, Interpretation::Multiband, BandFormat::Float);
+    }
+
+    /** @param list<Mark> $marks */
+    private static function swept(Image $share, array $marks): Image
+    {
+        $size = $share->size();
+        $marked = static fn (bool $stays): Image => [] === ($said = self::strokes($marks, $stays))
+            ? $share->isMoreThan(2.0)
+            : StrokeRaster::draw($said, $size)->isMoreThan(127.0);
+        $subject = $share->isMoreThan(0.5)->copyToMemory();
+        $least = (int) round(self::SPECK * $subject->average() / 255 * $size->pixels());
+        $ground = $subject->not()->copyToMemory();
+        $large = static fn (Image $mask, bool $stays): Image => $mask->ofAtLeast($least)
+            ->either($mask->touching($marked($stays)->copyToMemory()));
+        $holes = $ground->both($large($ground, false)->either($ground->joiningBorder())->not())->linear(1 / 255, 0.0);
+        $pieces = $subject->both($large($subject, true)->not());
+
+        return $share
+            ->multipliedBy($pieces->linear(-1 / 255, 1.0)->minus($holes))
+            ->plus($holes)
+            ->copyToMemory();
     }
 
     /**
