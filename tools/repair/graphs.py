@@ -120,13 +120,13 @@ def settled(state: torch.Tensor, alone: torch.Tensor, like: torch.Tensor, beside
 
 class Regions(nn.Module):
     """What of a picture is its subject, where that is said roughly: by the colours of both, which are counted anew from what is found
-    each time, and by its edges, since neighbours that look alike are of the same (a random field solved by mean values; Krahenbuhl,
+    time, and by its edges, since neighbours that look alike are of the same (a random field solved by mean values; Krahenbuhl,
     Koltun 2011, and Rother, Kolmogorov, Blake 2004, for counting anew; from memory).
 
     Picture, uint8 [1, h, w, 3]; share, float [1, h, w], what is said, 0 to 1; stays and goes, uint8 [1, h, w], 255 where a person
     says so. Out: float [1, h, w].
     """
-    TIMES, ROUNDS = 3, 40
+    TIMES, ROUNDS = 2, 15
     SAID = .35  # how much what is said counts beside the colours
     MOST = 4.  # what a colour says at the most, as a logarithm of how much more likely it makes one than the other
     LIKE = 4.  # how much a neighbour counts

@@ -145,10 +145,16 @@ final readonly class BackgroundFinder
         );
     }
 
+    /** How much of each pixel is of the subject, on a ground with things in it. */
+    public function share(Image $picture, CutOut $edit): SubjectShare
+    {
+        return $this->subjects->find($picture, $edit->marks, $edit->sweeps);
+    }
+
     /** A ground with things in it: the network looks for the subject. */
     private function busy(Image $small, Ground $ground, CutOut $edit): BackgroundRegion
     {
-        $found = $this->subjects->find($small, $edit->marks, $edit->sweeps);
+        $found = $this->share($small, $edit);
         $share = $found->of($small, 255.0);
         $subject = $share->isMoreThan(127.0)->copyToMemory();
         // Of what is not gone, how much is neither here nor there.

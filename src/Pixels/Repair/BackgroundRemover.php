@@ -34,9 +34,11 @@ final readonly class BackgroundRemover
     private const CUT_ALREADY = 0.5;
 
     private EdgeCutter $edges;
+    private BackgroundFinder $finder;
 
-    public function __construct(private BackgroundFinder $finder = new BackgroundFinder(), int $threads = 1)
+    public function __construct(int $threads = 1)
     {
+        $this->finder = new BackgroundFinder(subjects: new SubjectFinder($threads));
         $this->edges = new EdgeCutter($threads);
     }
 
@@ -98,6 +100,20 @@ final readonly class BackgroundRemover
     private static function bytes(Image $picture): Image
     {
         return 16 === WorkingSpaceConverter::bitsOf($picture) ? $picture->rescaleTo(BandFormat::Byte) : $picture;
+    }
+
+    /**
+     * The same where the ground is known to have things in it, without asking again.
+     *
+     * @param Image $picture red, green, blue
+     */
+    public function removeAmid(Image $picture, CutOut $edit): Image
+    {
+        $most = PremultipliedAlpha::most($picture);
+        $cut = self::blended($picture, $this->finder->share(self::bytes($picture), $edit), $most);
+        $alpha = $this->edged($cut->extractBands(3, 1), $edit, $most);
+
+        return $cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation());
     }
 
     /**

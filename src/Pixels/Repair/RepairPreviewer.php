@@ -187,7 +187,11 @@ final readonly class RepairPreviewer
         }
         $look = $this->looks->of($base, $folder);
 
-        return $isQuick && null !== $look ? $remover->roughly($base, $edit, $look) : $remover->remove($base, $edit, $look)[0];
+        return match (true) {
+            null === $look => $remover->removeAmid($base, $edit),
+            $isQuick => $remover->roughly($base, $edit, $look),
+            default => $remover->remove($base, $edit, $look)[0],
+        };
     }
 
     private function preparer(): MasterPreparer
