@@ -126,7 +126,7 @@ class Regions(nn.Module):
     Picture, uint8 [1, h, w, 3]; share, float [1, h, w], what is said, 0 to 1; stays and goes, uint8 [1, h, w], 255 where a person
     says so. Out: float [1, h, w].
     """
-    TIMES, ROUNDS = 2, 15
+    TIMES, ROUNDS = 3, 25
     SAID = .35  # how much what is said counts beside the colours
     MOST = 4.  # what a colour says at the most, as a logarithm of how much more likely it makes one than the other
     LIKE = 4.  # how much a neighbour counts
