@@ -6,7 +6,8 @@ namespace Snugfit\Work\Child;
 
 /**
  * Has jobs done for processes that end soon themselves, as a page's does: its children wait for the next page, so that nobody waits
- * for one to start. A connection brings one job, a line of JSON, and hears what comes of it; one that is closed before stops it.
+ * for one to start. A connection brings one job in two lines of JSON, what it needs and what is to be done, and hears what comes of it;
+ * one that is closed before stops it.
  */
 final class ProcessServer
 {
