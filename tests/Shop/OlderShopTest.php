@@ -6,6 +6,7 @@ namespace Snugfit\Tests\Shop;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\DriverManager;
+use PHPUnit\Framework\Attributes\TestWith;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\ReferenceImage;
 use Snugfit\Core\Delivery\NameTemplate;
@@ -259,25 +260,27 @@ final class OlderShopTest extends ShopTestCase
     }
 
     /** Until then its artworks wait; one whose result is the same as before waits for nothing. */
-    public function test_what_is_repaired_otherwise_now_is_prepared_again(): void
+    #[TestWith(['Version20261129000005', 1])]
+    #[TestWith(['Version20261130000002', 2])]
+    public function test_what_is_repaired_otherwise_now_is_prepared_again(string $version, int $edition): void
     {
         $old = $this->data.'/old';
         mkdir($old.'/tmp', 0o700, true);
-        self::migrate($old, 'Snugfit\Migrations\Version20261129000005');
+        self::migrate($old, 'Snugfit\Migrations\\'.$version);
         $connection = self::connect($old);
         $connection->executeStatement("INSERT INTO batch (id, name, created_at, product_codes) VALUES (1, 'Old', '2026-11-24 00:00:00', '[]')");
         $master = hash('sha256', 'a master');
         $cut = EditList::of(new CutOut());
         $filled = EditList::of(new Fill([0.5, 0.5], 'ffffff'));
-        $before = $cut->before()?->preparedHash($master) ?? '';
+        $before = EditList::of((new CutOut())->inEdition($edition))->preparedHash($master);
         $shop = [
             1 => [$cut, $before, ['soft', 'doubt-'.substr($before, 0, 12)]],
             2 => [$filled, $filled->preparedHash($master), []],
             3 => [new EditList([new EditLine(new CutOut(), false)]), $before, []],
         ];
         foreach ($shop as $id => [$edits, $hash, $dismissed]) {
-            // As it was written down before cut-outs had editions.
-            $written = array_map(static fn (array $one): array => array_diff_key($one, ['edition' => 0]), $edits->toList());
+            // As it was written down then: the first edition was not.
+            $written = array_map(static fn (array $one): array => isset($one['edition']) ? array_filter(['edition' => $edition > 1 ? $edition : null] + $one, static fn (mixed $value): bool => null !== $value) : $one, $edits->toList());
             $connection->executeStatement(
                 "INSERT INTO batch_artwork (id, file_name, folder, master, state, removed, batch_id, repair_edits, repair_prepared, dismissed_warnings) VALUES (?, 'a.png', '', ?, 'read', 0, 1, ?, ?, ?)",
                 [$id, $master, json_encode($written), json_encode([['hash' => $hash]]), json_encode($dismissed)],

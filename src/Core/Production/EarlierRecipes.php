@@ -14,14 +14,12 @@ final class EarlierRecipes
     public static function of(Recipe $recipe, WantedPrint $wanted): iterable
     {
         yield from self::byOneChange($recipe, $wanted);
-        $repaired = $recipe->repairedBefore();
-        if (null === $repaired) {
-            return;
-        }
-        yield [$repaired->hash(), RemakeReason::RepairedAnew];
-        // What was made before other changes, too, is told the newest.
-        foreach (self::byOneChange($repaired, $wanted) as [$hash]) {
-            yield [$hash, RemakeReason::RepairedAnew];
+        foreach ($recipe->repairedEarlier() as $repaired) {
+            yield [$repaired->hash(), RemakeReason::RepairedAnew];
+            // What was made before other changes, too, is told the newest.
+            foreach (self::byOneChange($repaired, $wanted) as [$hash]) {
+                yield [$hash, RemakeReason::RepairedAnew];
+            }
         }
     }
 

@@ -28,8 +28,8 @@ enum RemakeReason: string
             self::KeptLines => 'drawings of lines now stay lines in PDFs, sharp at any size; before, they were pixels.',
             self::TracedAnew => 'outlines now keep exactly alike what is alike to both sides; before, they could be a part of a pixel off.',
             self::ChosenAnew => 'noise, soft pictures and damaged drawings now have networks of their own; before, one served for all.',
-            self::RepairedAnew => 'edges of cut-outs are cleaner in JPEGs and whole in soft pictures; retouched spots are filled a little '
-                .'differently.',
+            self::RepairedAnew => 'edges of cut-outs are cleaner in JPEGs and whole in soft pictures, and subjects on busy grounds are '
+                .'told better; retouched spots are filled a little differently.',
             self::FoldMarks => 'marks on a canvas now tell where it is cut and where it is folded; before, they told its face to be '
                 .'cut off.',
         };

@@ -158,12 +158,10 @@ final readonly class Recipe
         return new self(...['enlarge' => $enlarge] + $this->parts());
     }
 
-    /** With what is repaired as it was before; null where it makes no difference. */
-    public function repairedBefore(): ?self
+    /** @return list<self> with what is repaired as it was before, the newest first; none where it makes no difference */
+    public function repairedEarlier(): array
     {
-        $before = $this->repair->before();
-
-        return null === $before ? null : new self(...['repair' => $before] + $this->parts());
+        return array_map(fn (EditList $before): self => new self(...['repair' => $before] + $this->parts()), $this->repair->earlier());
     }
 
     /** With outlines as they were found before; null where none are. */

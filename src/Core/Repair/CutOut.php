@@ -10,7 +10,7 @@ use Snugfit\Core\JsonReader;
 final readonly class CutOut implements RevisedEdit
 {
     /** Goes up whenever the same cut-out would give other pixels than before; the first was not written down. */
-    private const EDITION = 2;
+    private const EDITION = 3;
 
     private const MOST_MARKS = 300;
     private const MOST_SHIFT = 20.0;
@@ -68,11 +68,6 @@ final readonly class CutOut implements RevisedEdit
     public function inEdition(int $edition): static
     {
         return new self($this->insideGoes, $this->edge, $this->shift, $this->marks, $this->sweeps, $edition);
-    }
-
-    public function before(): static
-    {
-        return $this->inEdition(self::EDITION - 1);
     }
 
     public function toArray(): array

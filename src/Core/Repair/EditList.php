@@ -15,6 +15,9 @@ final readonly class EditList
     /** Goes up whenever the same edits would give other pixels than before. */
     private const EDITION = 1;
 
+    /** Which editions what is done to pixels had before, together, the newest first; outlines have a word of their own. */
+    private const EARLIER = [[CutOut::class => 2, Retouch::class => 2], [CutOut::class => 1, Retouch::class => 1]];
+
     private const MOST = 200;
 
     /** @param list<EditLine> $lines */
@@ -92,13 +95,21 @@ final readonly class EditList
         return new self([...$this->untraced()->lines, new EditLine($tracing, $isOn)]);
     }
 
-    /** With what is done to pixels as it was done before; null where it makes no difference. */
-    public function before(): ?self
+    /** @return list<self> with what is done to pixels as it was done before, the newest first; none where it makes no difference */
+    public function earlier(): array
     {
-        $before = static fn (Edit $edit): Edit => $edit instanceof RevisedEdit && !$edit instanceof Tracing ? $edit->before() : $edit;
-        $list = new self(array_map(static fn (EditLine $line): EditLine => new EditLine($before($line->edit), $line->isOn), $this->lines));
+        $lists = [];
+        foreach (self::EARLIER as $editions) {
+            $then = static fn (Edit $edit): Edit => $edit instanceof RevisedEdit && isset($editions[$edit::class])
+                ? $edit->inEdition($editions[$edit::class])
+                : $edit;
+            $lines = array_map(static fn (EditLine $line): EditLine => new EditLine($then($line->edit), $line->isOn), $this->lines);
+            $list = new self($lines);
+            $lists[json_encode($list->toRecipe(), \JSON_THROW_ON_ERROR)] = $list;
+        }
+        unset($lists[json_encode($this->toRecipe(), \JSON_THROW_ON_ERROR)]);
 
-        return $list->toRecipe() === $this->toRecipe() ? null : $list;
+        return array_values($lists);
     }
 
     /** What is done to pixels alone. */

@@ -22,11 +22,6 @@ final readonly class Retouch implements RevisedEdit
         return new self($this->strokes, $edition);
     }
 
-    public function before(): static
-    {
-        return $this->inEdition(self::EDITION - 1);
-    }
-
     /** @return ?array{self, self} all but the last stroke, and that one; null where there is but one */
     public function parted(): ?array
     {

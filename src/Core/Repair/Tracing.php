@@ -52,6 +52,7 @@ final readonly class Tracing implements RevisedEdit
         return new self($this->settings, $changes, $this->isForced, $this->edition);
     }
 
+    /** The same as it was before its result came to be what it is now. */
     public function before(): static
     {
         return $this->inEdition(self::EDITION - 1);

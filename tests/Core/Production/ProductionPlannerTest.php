@@ -172,13 +172,17 @@ final class ProductionPlannerTest extends TestCase
         self::assertNull($decided($this->wanted('a.png'))->tracedBefore());
 
         $cut = $this->wanted('a.png', options: new RenderOptions(repair: EditList::of(new CutOut(), new Retouch([new Stroke([[0.5, 0.5]], 0.01)]))));
-        $before = $decided($cut)->repairedBefore();
-        self::assertNotNull($before);
-        self::assertStringNotContainsString('"edits":[{"edge":"soft","edition"', $before->canonicalJson(), 'as it was written then');
-        self::assertSame($before->canonicalJson(), Recipe::fromJson($before->canonicalJson())->canonicalJson(), 'what was delivered stays explained');
-        self::assertSame(RemakeReason::RepairedAnew, $reason($cut, $before));
+        [$second, $first] = $decided($cut)->repairedEarlier();
+        self::assertStringContainsString('"edits":[{"edge":"soft","edition":2,', $second->canonicalJson());
+        self::assertStringNotContainsString('"edits":[{"edge":"soft","edition"', $first->canonicalJson(), 'as it was written then');
+        foreach ([$second, $first] as $before) {
+            self::assertSame($before->canonicalJson(), Recipe::fromJson($before->canonicalJson())->canonicalJson(), 'what was delivered stays explained');
+            self::assertSame(RemakeReason::RepairedAnew, $reason($cut, $before));
+        }
         self::assertNull($reason($cut, $decided($cut)));
-        self::assertNull($decided($this->wanted('a.png'))->repairedBefore());
+        self::assertSame([], $decided($this->wanted('a.png'))->repairedEarlier());
+        $retouched = $this->wanted('a.png', options: new RenderOptions(repair: EditList::of(new Retouch([new Stroke([[0.5, 0.5]], 0.01)]))));
+        self::assertCount(1, $decided($retouched)->repairedEarlier(), 'retouching is as it was when cut-outs changed last');
 
         $soft = Facts::of(900, 600, evidence: new SourceEvidence(blur: 1.2, blurInFocus: 1.1));
         $wanted = $this->wanted('a.png', $soft);
