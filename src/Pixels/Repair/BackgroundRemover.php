@@ -78,7 +78,7 @@ final readonly class BackgroundRemover
             $alpha = $alpha->multipliedBy($before)->roundTo($cut->format());
         }
 
-        return [$cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation()), $region];
+        return [self::with($cut, $alpha, $picture), $region];
     }
 
     /** @return array{Image, BackgroundRegion} */
@@ -100,6 +100,11 @@ final readonly class BackgroundRemover
         return [$times > 1 ? EdgeCutter::enlarged($cut, $picture) : $cut, $region];
     }
 
+    private static function with(Image $cut, Image $alpha, Image $picture): Image
+    {
+        return $cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation());
+    }
+
     private static function bytes(Image $picture): Image
     {
         return 16 === WorkingSpaceConverter::bitsOf($picture) ? $picture->rescaleTo(BandFormat::Byte) : $picture;
@@ -114,9 +119,8 @@ final readonly class BackgroundRemover
     {
         $most = PremultipliedAlpha::most($picture);
         $cut = self::blended($picture, $this->finder->share(self::bytes($picture), $edit), $most);
-        $alpha = $this->edged($cut->extractBands(3, 1), $edit, $most);
 
-        return $cut->extractBands(0, 3)->join($alpha)->withInterpretation($picture->interpretation());
+        return self::with($cut, $this->edged($cut->extractBands(3, 1), $edit, $most), $picture);
     }
 
     /**

@@ -70,13 +70,7 @@ final readonly class SubjectFinder
             $planes .= $laid($small->extractBands($band, 1)->linear(1 / 255, 0.0), 0.5);
         }
         foreach ([true, false] as $stays) {
-            $strokes = self::strokes($marks, $stays);
-            $planes .= $laid(
-                [] === $strokes
-                    ? $small->extractBands(0, 1)->linear(0.0, 0.0)
-                    : StrokeRaster::draw($strokes, $size)->isMoreThan(127.0)->linear(1 / 255, 0.0),
-                0.0,
-            );
+            $planes .= $laid(self::drawn($marks, $stays, $size)->isMoreThan(127.0)->linear(1 / 255, 0.0), 0.0);
         }
         $planes .= $laid($small->extractBands(0, 1)->linear(0.0, 0.0), 1.0);
         $shares = (new SubjectNetwork($this->threads))->look($planes);
@@ -89,14 +83,11 @@ final readonly class SubjectFinder
     private function regions(Image $picture, Image $told, array $marks): Image
     {
         $size = $picture->size();
-        $strokes = static fn (bool $stays): string => [] === ($said = self::strokes($marks, $stays))
-            ? str_repeat("\0", $size->width * $size->height)
-            : StrokeRaster::draw($said, $size)->bytes();
         $found = (new SubjectRegions($this->threads))->find(
             $picture->bytes(),
             $told->stretched($size)->cast(BandFormat::Float)->bytes(),
-            $strokes(true),
-            $strokes(false),
+            self::drawn($marks, true, $size)->bytes(),
+            self::drawn($marks, false, $size)->bytes(),
             $size,
         );
 
@@ -107,14 +98,11 @@ final readonly class SubjectFinder
     private static function swept(Image $share, array $marks): Image
     {
         $size = $share->size();
-        $marked = static fn (bool $stays): Image => [] === ($said = self::strokes($marks, $stays))
-            ? $share->isMoreThan(2.0)
-            : StrokeRaster::draw($said, $size)->isMoreThan(127.0);
         $subject = $share->isMoreThan(0.5)->copyToMemory();
         $least = (int) round(self::SPECK * $subject->average() / 255 * $size->pixels());
         $ground = $subject->not()->copyToMemory();
         $large = static fn (Image $mask, bool $stays): Image => $mask->ofAtLeast($least)
-            ->either($mask->touching($marked($stays)->copyToMemory()));
+            ->either($mask->touching(self::drawn($marks, $stays, $size)->isMoreThan(127.0)->copyToMemory()));
         $holes = $ground->both($large($ground, false)->either($ground->joiningBorder())->not())->linear(1 / 255, 0.0);
         $pieces = $subject->both($large($subject, true)->not());
 
@@ -142,14 +130,19 @@ final readonly class SubjectFinder
     }
 
     /**
+     * Where marks of one sort are.
+     *
      * @param list<Mark> $marks
      *
-     * @return list<Stroke>
+     * @return Image one band of bytes
      */
-    private static function strokes(array $marks, bool $stays): array
+    private static function drawn(array $marks, bool $stays, PixelSize $size): Image
     {
         $said = array_filter($marks, static fn (Mark $mark): bool => $mark->stays === $stays);
+        $strokes = array_values(array_map(static fn (Mark $mark): Stroke => $mark->stroke, $said));
 
-        return array_values(array_map(static fn (Mark $mark): Stroke => $mark->stroke, $said));
+        return [] === $strokes
+            ? Image::ofBytes(str_repeat("\0", $size->pixels()), $size, 1, Interpretation::BlackAndWhite)
+            : StrokeRaster::draw($strokes, $size);
     }
 }
