@@ -23,12 +23,13 @@ packages=debian_$purpose
 
 # A command that is there by other means (Composer or Node.js from elsewhere) needs no package.
 missing=()
+installed=$(dpkg-query -W -f='${db:Status-Status} ${Package}\n' ${!packages} 2>/dev/null || true)
 for package in ${!packages}; do
   case "$package" in
     composer|git|unzip|curl) command -v "$package" >/dev/null && continue ;;
     nodejs) command -v node >/dev/null && command -v npm >/dev/null && continue; missing+=(npm) ;;
   esac
-  dpkg-query -W -f='${db:Status-Status}' "$package" 2>/dev/null | grep -qx installed || missing+=("$package")
+  grep -qx "installed $package" <<<"$installed" || missing+=("$package")
 done
 if [ ${#missing[@]} -gt 0 ]; then
   if [ "$(id -u)" != 0 ]; then

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\EdgeStyle;
 use Snugfit\Core\Repair\EditList;
@@ -109,11 +108,9 @@ final class CutoutCommand extends Command
         }
     }
 
-    /** @throws \InvalidArgumentException */
+    /** @throws \InvalidArgumentException|PixelJobFailed */
     private function edits(Options $option, string $file): EditList
     {
-        $marks = $option->texts('mark');
-        $size = [] === $marks ? new PixelSize(1, 1) : $this->repairs->size($file);
         $cut = new CutOut(
             match ($option->text('inside')) {
                 'stays', null => false,
@@ -122,7 +119,7 @@ final class CutoutCommand extends Command
             },
             $option->choice('edge', EdgeStyle::class) ?? EdgeStyle::Soft,
             self::pixels($option->text('shift') ?? '0'),
-            array_map(static fn (string $mark): Mark => self::mark($mark, $size), $marks),
+            $this->marks($option->texts('mark'), $file),
         );
 
         return EditList::of(...array_filter([$cut, $option->trim()]));
@@ -135,18 +132,31 @@ final class CutoutCommand extends Command
             : throw new \InvalidArgumentException(\sprintf('--shift takes pixels like -1px, not "%s".', $text));
     }
 
-    private static function mark(string $text, PixelSize $size): Mark
+    /**
+     * @param list<string> $texts
+     *
+     * @return list<Mark>
+     *
+     * @throws \InvalidArgumentException|PixelJobFailed
+     */
+    private function marks(array $texts, string $file): array
     {
-        $number = '\s*(\d+(?:\.\d+)?)\s*';
-        if (1 !== preg_match('/^\s*(stays|goes)\s*:'.$number.','.$number.','.$number.'$/', $text, $found)) {
-            throw new \InvalidArgumentException(\sprintf('--mark takes stays:x,y,radius or goes:x,y,radius, not "%s".', $text));
-        }
-        [$x, $y, $radius] = [(float) $found[2], (float) $found[3], (float) $found[4]];
-        if ($x > 1 || $y > 1) {
-            [$x, $y, $radius] = [$x / $size->width, $y / $size->height, $radius / $size->longSide()];
+        $number = '\s*(\d+(?:\.\d+)?|\.\d+)\s*';
+        $size = null;
+        $marks = [];
+        foreach ($texts as $text) {
+            if (1 !== preg_match('/^\s*(stays|goes)\s*:'.$number.','.$number.','.$number.'$/', $text, $found)) {
+                throw new \InvalidArgumentException(\sprintf('--mark takes stays:x,y,radius or goes:x,y,radius, not "%s".', $text));
+            }
+            [$x, $y, $radius] = [(float) $found[2], (float) $found[3], (float) $found[4]];
+            if ($x > 1 || $y > 1) {
+                $size ??= $this->repairs->size($file);
+                [$x, $y, $radius] = [$x / $size->width, $y / $size->height, $radius / $size->longSide()];
+            }
+            $marks[] = new Mark(new Stroke([[$x, $y]], $radius), 'stays' === $found[1]);
         }
 
-        return new Mark(new Stroke([[$x, $y]], $radius), 'stays' === $found[1]);
+        return $marks;
     }
 
     /** @return array<string, mixed> */

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Output\FileFormat;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Pixels\Job\JobMaster;
-use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Pixels\Job\MasterSizeJob;
 use Snugfit\Pixels\Job\WriteRepairedJob;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Child\PixelJobFailed;
@@ -68,7 +67,7 @@ final readonly class RepairRun
     /** @throws PixelJobFailed */
     public function size(string $in): PixelSize
     {
-        return MasterFacts::fromRecord($this->processes->start(new ReadMasterJob(new JobMaster($in)))->facts())->size;
+        return PixelSize::fromRecord($this->processes->start(new MasterSizeJob(new JobMaster($in)))->facts());
     }
 
     /** @throws PixelJobFailed */

@@ -18,7 +18,7 @@ final readonly class RepairedFile
     public static function fromRecord(JsonReader $record): self
     {
         return new self(
-            new PixelSize($record->int('width'), $record->int('height')),
+            PixelSize::fromRecord($record),
             $record->has('cutOut') ? CutOutReport::fromRecord($record->record('cutOut')) : null,
         );
     }

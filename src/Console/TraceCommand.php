@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Snugfit\Console;
 
-use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Repair\Tracing;
@@ -13,7 +12,7 @@ use Snugfit\Core\Trace\TraceGround;
 use Snugfit\Core\Trace\TraceReport;
 use Snugfit\Core\Trace\TraceSettings;
 use Snugfit\Pixels\Job\JobMaster;
-use Snugfit\Pixels\Job\ReadMasterJob;
+use Snugfit\Pixels\Job\MasterSizeJob;
 use Snugfit\Pixels\Job\TraceJob;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Child\PixelJobFailed;
@@ -147,7 +146,7 @@ final class TraceCommand extends Command
         if ($format->isVector()) {
             throw new \InvalidArgumentException('--size is for .png files; outlines in other files have any size.');
         }
-        $own = MasterFacts::fromRecord($this->processes->start(new ReadMasterJob($master))->facts())->size;
+        $own = PixelSize::fromRecord($this->processes->start(new MasterSizeJob($master))->facts());
         if (1 === preg_match('/^\s*(\d{1,5})\s*(?:px)?\s*$/', $text, $found) && (int) $found[1] > 0) {
             return $own->scaled((int) $found[1] / $own->longSide());
         }

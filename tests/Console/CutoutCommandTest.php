@@ -22,7 +22,7 @@ final class CutoutCommandTest extends CommandTestCase
         self::assertSame('101 × 101', (string) $cut->size());
         self::assertTrue($cut->hasAlpha());
         // The hole inside goes by a mark, in pixels or in shares.
-        foreach (['goes:100,100,4', 'goes:0.5,0.5,0.02'] as $mark) {
+        foreach (['goes:100,100,4', 'goes:0.5,.5,.02'] as $mark) {
             $gone = $this->answer('cutout', 'badge.png', 'hole.png', '--mark='.$mark, '--json');
             self::assertFalse($gone->records('islands')[0]->bool('stays'));
         }

@@ -109,7 +109,7 @@ final readonly class MasterFacts
     {
         return new self(
             MasterFormat::from($record->string('format')),
-            new PixelSize($record->int('width'), $record->int('height')),
+            PixelSize::fromRecord($record),
             $record->int('bytes'),
             $record->string('sha256'),
             ColourModel::from($record->string('colour')),

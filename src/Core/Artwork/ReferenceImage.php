@@ -53,7 +53,7 @@ final readonly class ReferenceImage
         return new self(
             $record->string('file_name'),
             $record->string('file'),
-            new PixelSize($record->int('width'), $record->int('height')),
+            PixelSize::fromRecord($record),
         );
     }
 }

@@ -78,7 +78,7 @@ final readonly class PrintFileFacts
 
         return new self(
             null === $format ? null : FileFormat::from($format),
-            new PixelSize($record->int('width'), $record->int('height')),
+            PixelSize::fromRecord($record),
             $record->float('ppi_across'),
             $record->float('ppi_down'),
             $record->optionalString('profile'),

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Measure;
 
+use Snugfit\Core\JsonReader;
+
 /** Width and height in whole pixels, each at least 1. */
 final readonly class PixelSize
 {
@@ -22,6 +24,12 @@ final readonly class PixelSize
         }
 
         return new self((int) $part[1], (int) $part[2]);
+    }
+
+    /** @param JsonReader $record with a width and a height, among others */
+    public static function fromRecord(JsonReader $record): self
+    {
+        return new self($record->int('width'), $record->int('height'));
     }
 
     public function pixels(): int

@@ -64,7 +64,7 @@ final class RecipeJson
 
         return new Recipe(
             new Frame(
-                new PixelSize($picture->int('width'), $picture->int('height')),
+                PixelSize::fromRecord($picture),
                 PixelWindow::fromRecord($crop),
                 $frame->has('pose') ? self::pose($frame->record('pose')) : ImageTransform::upright(),
             ),
@@ -108,7 +108,7 @@ final class RecipeJson
                 $enlarge->has('strength') ? $enlarge->int('strength') : 100,
                 $enlarge->has('effort') ? Effort::from($enlarge->string('effort')) : Effort::Usual,
             ),
-            new PixelSize($enlarge->int('width'), $enlarge->int('height')),
+            PixelSize::fromRecord($enlarge),
             $enlarge->has('area') ? UpscaleRegion::fromRecord($enlarge->record('area')) : null,
         );
     }
@@ -123,7 +123,7 @@ final class RecipeJson
         $canvas = $mount->record('canvas');
 
         return new Mount(
-            new PixelSize($canvas->int('width'), $canvas->int('height')),
+            PixelSize::fromRecord($canvas),
             new PrintLayout(
                 PixelWindow::fromRecord($mount->record('part')),
                 EdgeFill::from($mount->string('edge')),

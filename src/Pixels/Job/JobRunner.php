@@ -44,6 +44,7 @@ final readonly class JobRunner
             new ReadPrintFileHandler(),
             new RepairPreviewHandler($masters),
             new FindSpecksHandler($masters),
+            new MasterSizeHandler($masters),
             new ExtractPageHandler($masters),
             new WriteRepairedHandler($renderer, $masters),
             new TraceHandler($masters),

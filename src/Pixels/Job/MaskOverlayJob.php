@@ -30,7 +30,7 @@ final readonly class MaskOverlayJob implements PixelJob
     {
         return new self(
             PaintedMask::fromList($job->toArray()['marks'] ?? null),
-            new PixelSize($job->int('width'), $job->int('height')),
+            PixelSize::fromRecord($job),
             JobPath::in($job, 'target'),
         );
     }
