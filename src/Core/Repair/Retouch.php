@@ -22,14 +22,12 @@ final readonly class Retouch implements RevisedEdit
         return new self($this->strokes, $edition);
     }
 
-    /** @return ?array{self, self} all but the last stroke, and that one; null where there is but one */
+    /** @return ?array{self, Stroke} all but the last stroke, and that one; null where there is but one */
     public function parted(): ?array
     {
         $first = \array_slice($this->strokes, 0, -1);
 
-        return [] === $first
-            ? null
-            : [new self($first, $this->edition), new self([$this->strokes[\count($first)]], $this->edition)];
+        return [] === $first ? null : [new self($first, $this->edition), $this->strokes[\count($first)]];
     }
 
     public function joinedBy(self $next): self

@@ -86,14 +86,40 @@ final readonly class RepairPreviewer
             if (null === $parts) {
                 continue;
             }
-            // One spot more: those before it stay as they are where it lies apart from them.
-            $picture = $this->made($master, [...\array_slice($done, 0, -1), $parts[0]], $side);
-            if (null !== $picture && Retoucher::areApart($parts[1], $parts[0], $picture->size())) {
-                return [$picture, [[$parts[1], $done], ...self::steps($edits, $count)]];
+            // One spot more: of those before it only the ones near it are filled again.
+            [$spots, $next] = $parts;
+            $before = \array_slice($done, 0, -1);
+            $picture = $this->made($master, [...$before, $spots], $side);
+            $near = null === $picture ? [] : Retoucher::near($next, $spots, $picture->size());
+            $open = [] === $near ? $picture : $this->without($master, $before, $side);
+            if (null !== $picture && null !== $open) {
+                $picture = Retoucher::reopened($picture, $open, ...$near);
+
+                return [$picture, [[new Retouch([...$near, $next]), $done], ...self::steps($edits, $count)]];
             }
         }
 
         return null;
+    }
+
+    /**
+     * What a list's edits make where that is soon made again.
+     *
+     * @param list<Edit> $edits
+     */
+    private function without(Master $master, array $edits, int $side): ?Image
+    {
+        $kept = $this->kept($master, $edits, $side);
+        if (null !== $kept) {
+            return $this->continued($master, $side, ...$kept);
+        }
+        foreach ($edits as $edit) {
+            if ($edit instanceof CutOut) {
+                return null;
+            }
+        }
+
+        return $this->continued($master, $side, $this->small($master, $side), self::steps($edits, 0));
     }
 
     /**

@@ -59,18 +59,43 @@ final class Retoucher
         return $picture;
     }
 
-    /** Whether spots are filled from nothing that lies where others are: one is the same with the other or without it. */
-    public static function areApart(Retouch $one, Retouch $other, PixelSize $size): bool
+    /**
+     * Of spots that are filled already, those that one more could change: what it is filled from and what they are filled from meets,
+     * directly or by way of others. The rest are the same with it or without it.
+     *
+     * @return list<Stroke> in their order
+     */
+    public static function near(Stroke $next, Retouch $done, PixelSize $size): array
     {
-        foreach ($one->strokes as $stroke) {
-            foreach ($other->strokes as $before) {
-                if (null !== self::window($before, $size)->common(StrokeRaster::window([$stroke], $size))) {
-                    return false;
+        $far = $done->strokes;
+        $reached = [$next];
+        while (null !== $stroke = array_shift($reached)) {
+            foreach ($far as $i => $other) {
+                if (self::meet($stroke, $other, $size) || self::meet($other, $stroke, $size)) {
+                    $reached[] = $other;
+                    unset($far[$i]);
                 }
             }
         }
 
-        return true;
+        return array_values(array_diff_key($done->strokes, $far));
+    }
+
+    /** The picture with spots as they were before they were filled. */
+    public static function reopened(Image $filled, Image $before, Stroke ...$strokes): Image
+    {
+        foreach ($strokes as $stroke) {
+            $window = StrokeRaster::window([$stroke], $filled->size());
+            $filled = $filled->insert($before->crop($window), $window->x, $window->y)->copyToMemory();
+        }
+
+        return $filled;
+    }
+
+    /** Whether one is filled from where the other is. */
+    private static function meet(Stroke $one, Stroke $other, PixelSize $size): bool
+    {
+        return null !== self::window($one, $size)->common(StrokeRaster::window([$other], $size));
     }
 
     /** What a stroke is filled from, and it. */

@@ -15,6 +15,7 @@ use Snugfit\Core\Repair\Tone;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Repair\MasterPreparer;
 use Snugfit\Pixels\Repair\RepairPreviewer;
+use Snugfit\Pixels\Repair\Retoucher;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Tests\Pixels\PixelTestCase;
 use Symfony\Component\Process\Process;
@@ -52,6 +53,22 @@ final class RepairPreviewerTest extends PixelTestCase
         $made = \count(glob($this->folder.'/preview-*/made.v') ?: []);
         $this->preview($master, EditList::of($edits[0], $edits[1], new Tone(contrast: 30)), false);
         self::assertCount($made, glob($this->folder.'/preview-*/made.v') ?: [], 'a slider keeps nothing');
+    }
+
+    public function test_near_spots_are_filled_again_and_far_ones_are_not(): void
+    {
+        $master = $this->master();
+        $spot = static fn (float $x, float $y): Stroke => new Stroke([[$x, $y]], 0.015);
+        $far = $spot(0.85, 0.5);
+        // Each of two is near the next alone.
+        $done = new Retouch([$spot(0.2, 0.5), $far, $spot(0.32, 0.5)]);
+        $next = $spot(0.44, 0.5);
+        self::assertEquals([$done->strokes[0], $done->strokes[2]], Retoucher::near($next, $done, $master->size()));
+        self::assertSame([], Retoucher::near($far, new Retouch([$next]), $master->size()));
+        $this->preview($master, EditList::of(new Tone(contrast: 10), $done), false);
+        $edits = EditList::of(new Tone(contrast: 10), $done->joinedBy(new Retouch([$next])));
+        $shown = $this->preview($master, $edits, false)->bytes();
+        self::assertSame((new MasterPreparer())->prepared($this->small($master), $edits)->picture->bytes(), $shown, 'the same as all at once');
     }
 
     public function test_a_mark_is_felt_quickly_and_where_it_is(): void
