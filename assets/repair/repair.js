@@ -89,10 +89,14 @@ export default () => ({
     const image = canvas.querySelector('[data-picture]');
     const stroke = canvas.querySelector('[data-stroke]');
     const wait = this.dom().stage.querySelector('[data-wait]');
-    if (image.getAttribute('href') !== picture) {
+    // While figures are looked at again, what is on its way is not asked for anew.
+    if (image.getAttribute('href') === picture) stroke.removeAttribute('d');
+    else if (this.dom().coming !== picture) {
+      this.dom().coming = picture;
       wait.textContent = 'working …';
       const isLast = () => this.slip().dataset.picture === picture;
       const over = (text) => {
+        if (this.dom().coming === picture) this.dom().coming = null;
         if (!isLast()) return;
         wait.textContent = text;
         stroke.removeAttribute('d');
@@ -112,7 +116,7 @@ export default () => ({
         });
       else whole();
       this.dom().isMarking = false;
-    } else stroke.removeAttribute('d');
+    }
     clearTimeout(this.dom().looking);
     if (order.querySelector('[data-going]')) this.dom().looking = setTimeout(() => this.look(), LOOK);
   },

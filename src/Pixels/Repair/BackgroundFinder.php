@@ -146,9 +146,9 @@ final readonly class BackgroundFinder
     }
 
     /** How much of each pixel is of the subject, on a ground with things in it. */
-    public function share(Image $picture, CutOut $edit): SubjectShare
+    public function share(Image $picture, CutOut $edit, bool $isRough = false): SubjectShare
     {
-        return $this->subjects->find($picture, $edit->marks, $edit->sweeps);
+        return $this->subjects->find($picture, $edit->marks, $edit->sweeps, $isRough);
     }
 
     /** A ground with things in it: the network looks for the subject. */

@@ -126,11 +126,14 @@ final readonly class BackgroundRemover
     /**
      * As it is felt while a hand marks: which part stays, its edge as it comes.
      *
-     * @param Image $picture red, green, blue as bytes
+     * @param Image           $picture red, green, blue as bytes
+     * @param ?BackgroundLook $look    null where its ground has things in it
      */
-    public function roughly(Image $picture, CutOut $edit, BackgroundLook $look): Image
+    public function roughly(Image $picture, CutOut $edit, ?BackgroundLook $look): Image
     {
-        $alpha = $this->finder->subject($picture, $edit, $look)->blur(self::ROUGH);
+        $alpha = null === $look
+            ? $this->finder->share($picture, $edit, true)->of($picture, 255.0)
+            : $this->finder->subject($picture, $edit, $look)->blur(self::ROUGH);
 
         return $picture->join($this->edged($alpha, $edit, 255.0)->cast($picture->format()))->withInterpretation($picture->interpretation());
     }

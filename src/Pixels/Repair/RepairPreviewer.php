@@ -22,6 +22,9 @@ final readonly class RepairPreviewer
 {
     private const BASE = 'base.v';
 
+    /** Pixels on the long side of what is felt on a ground with things in it. */
+    private const FELT = 1000;
+
     /** What a list's edits made, where that took long. */
     private const MADE = 'made.v';
 
@@ -212,12 +215,15 @@ final readonly class RepairPreviewer
             return $remover->remove($base, $edit)[0];
         }
         $look = $this->looks->of($base, $folder);
+        if (!$isQuick) {
+            return null === $look ? $remover->removeAmid($base, $edit) : $remover->remove($base, $edit, $look)[0];
+        }
+        if (null !== $look) {
+            return $remover->roughly($base, $edit, $look);
+        }
+        $small = $base->reducedWithin(self::FELT)->copyToMemory();
 
-        return match (true) {
-            null === $look => $remover->removeAmid($base, $edit),
-            $isQuick => $remover->roughly($base, $edit, $look),
-            default => $remover->remove($base, $edit, $look)[0],
-        };
+        return $remover->roughly($small, $edit->scaled($small->size()->longSide() / $base->size()->longSide()), null);
     }
 
     private function preparer(): MasterPreparer

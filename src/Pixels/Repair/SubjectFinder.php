@@ -27,6 +27,9 @@ final readonly class SubjectFinder
     private const GRID = 500;
     private const REGIONS = 240;
 
+    /** Of these, while a hand marks. */
+    private const ROUGHLY = 0.6;
+
     /** Of the subject: holes and pieces that are smaller are swept, where nobody marked them. */
     private const SPECK = 0.02;
 
@@ -38,14 +41,17 @@ final readonly class SubjectFinder
      * @param Image      $picture red, green, blue as bytes
      * @param list<Mark> $marks
      * @param bool       $sweeps  without small holes and pieces
+     * @param bool       $isRough in less than half of the time, to be felt
      *
      * @throws OnnxFailed
      */
-    public function find(Image $picture, array $marks, bool $sweeps = true): SubjectShare
+    public function find(Image $picture, array $marks, bool $sweeps = true, bool $isRough = false): SubjectShare
     {
-        $grid = $picture->reducedWithin(self::GRID)->copyToMemory();
+        $part = $isRough ? self::ROUGHLY : 1.0;
+        $grid = $picture->reducedWithin((int) ($part * self::GRID))->copyToMemory();
         $size = $grid->size();
-        $regions = $this->regions($grid->reducedWithin(self::REGIONS)->copyToMemory(), $this->told($grid, $marks), $marks);
+        $small = $grid->reducedWithin((int) ($part * self::REGIONS))->copyToMemory();
+        $regions = $this->regions($small, $this->told($grid, $marks), $marks);
         $regions = $sweeps ? self::swept($regions, $marks) : $regions;
         $slopes = (new GuidedShare($this->threads))->slopes($grid->bytes(), $regions->stretched($size)->bytes(), $size);
 
@@ -119,14 +125,19 @@ final readonly class SubjectFinder
      */
     private static function marked(Image $slopes, array $marks): Image
     {
+        $size = $slopes->size();
+        $free = Image::ofBytes(str_repeat("\xff", $size->pixels()), $size, 1, Interpretation::Multiband)->linear(1 / 255, 0.0);
+        $said = $free->linear(0.0, 0.0);
         foreach ($marks as $mark) {
-            $own = StrokeRaster::draw([$mark->stroke], $slopes->size())->linear(1 / 255, 0.0);
-            $none = $own->linear(0.0, 0.0);
-            $said = Image::joined([$none, $none, $none, $mark->stays ? $own : $none]);
-            $slopes = $slopes->multipliedBy($own->linear(-1.0, 1.0))->plus($said)->copyToMemory();
+            $own = StrokeRaster::draw([$mark->stroke], $size)->linear(1 / 255, 0.0);
+            $not = $own->linear(-1.0, 1.0);
+            $free = $free->multipliedBy($not)->copyToMemory();
+            $said = $said->multipliedBy($not);
+            $said = ($mark->stays ? $said->plus($own) : $said)->copyToMemory();
         }
+        $none = $said->linear(0.0, 0.0);
 
-        return $slopes;
+        return $slopes->multipliedBy($free)->plus(Image::joined([$none, $none, $none, $said]))->copyToMemory();
     }
 
     /**
