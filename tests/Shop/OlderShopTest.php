@@ -35,6 +35,8 @@ use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\EditLine;
 use Snugfit\Core\Repair\EditList;
 use Snugfit\Core\Repair\Fill;
+use Snugfit\Core\Repair\Mark;
+use Snugfit\Core\Repair\Stroke;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Shop\BatchProduction;
 use Snugfit\Shop\DeliveryFreshness;
@@ -262,6 +264,7 @@ final class OlderShopTest extends ShopTestCase
     /** Until then its artworks wait; one whose result is the same as before waits for nothing. */
     #[TestWith(['Version20261129000005', 1])]
     #[TestWith(['Version20261130000002', 2])]
+    #[TestWith(['Version20261130000003', 3])]
     public function test_what_is_repaired_otherwise_now_is_prepared_again(string $version, int $edition): void
     {
         $old = $this->data.'/old';
@@ -270,13 +273,14 @@ final class OlderShopTest extends ShopTestCase
         $connection = self::connect($old);
         $connection->executeStatement("INSERT INTO batch (id, name, created_at, product_codes) VALUES (1, 'Old', '2026-11-24 00:00:00', '[]')");
         $master = hash('sha256', 'a master');
-        $cut = EditList::of(new CutOut());
+        $cutOut = new CutOut(marks: [new Mark(new Stroke([[0.5, 0.5]], 0.02), true)]);
+        $cut = EditList::of($cutOut);
         $filled = EditList::of(new Fill([0.5, 0.5], 'ffffff'));
-        $before = EditList::of((new CutOut())->inEdition($edition))->preparedHash($master);
+        $before = EditList::of($cutOut->inEdition($edition))->preparedHash($master);
         $shop = [
             1 => [$cut, $before, ['soft', 'doubt-'.substr($before, 0, 12)]],
             2 => [$filled, $filled->preparedHash($master), []],
-            3 => [new EditList([new EditLine(new CutOut(), false)]), $before, []],
+            3 => [new EditList([new EditLine($cutOut, false)]), $before, []],
         ];
         foreach ($shop as $id => [$edits, $hash, $dismissed]) {
             // As it was written down then: the first edition was not.

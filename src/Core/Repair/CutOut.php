@@ -10,7 +10,10 @@ use Snugfit\Core\JsonReader;
 final readonly class CutOut implements RevisedEdit
 {
     /** Goes up whenever the same cut-out would give other pixels than before; the first was not written down. */
-    private const EDITION = 3;
+    private const EDITION = 4;
+
+    /** What there is no difference to where nobody marks. */
+    private const UNMARKED = 3;
 
     private const MOST_MARKS = 300;
     private const MOST_SHIFT = 20.0;
@@ -72,9 +75,11 @@ final readonly class CutOut implements RevisedEdit
 
     public function toArray(): array
     {
+        $edition = [] === $this->marks ? min($this->edition, self::UNMARKED) : $this->edition;
+
         return [
             'edge' => $this->edge->value,
-            ...$this->edition > 1 ? ['edition' => $this->edition] : [],
+            ...$edition > 1 ? ['edition' => $edition] : [],
             'insideGoes' => $this->insideGoes,
             'marks' => array_map(static fn (Mark $one): array => $one->toArray(), $this->marks),
             'shift' => (int) round($this->shift * 100),

@@ -16,7 +16,11 @@ final readonly class EditList
     private const EDITION = 1;
 
     /** Which editions what is done to pixels had before, together, the newest first; outlines have a word of their own. */
-    private const EARLIER = [[CutOut::class => 2, Retouch::class => 2], [CutOut::class => 1, Retouch::class => 1]];
+    private const EARLIER = [
+        [CutOut::class => 3, Retouch::class => 2],
+        [CutOut::class => 2, Retouch::class => 2],
+        [CutOut::class => 1, Retouch::class => 1],
+    ];
 
     private const MOST = 200;
 

@@ -11,7 +11,7 @@ final readonly class Stroke
 {
     private const MOST_POINTS = 2000;
     private const LEAST_RADIUS = 0.0001;
-    private const MOST_RADIUS = 0.5;
+    public const MOST_RADIUS = 0.5;
 
     /** Steps of a side: finer than a pixel of the largest master. */
     private const STEPS = 1e5;

@@ -6,7 +6,6 @@ namespace Snugfit\Pixels\Repair;
 
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Repair\Mark;
-use Snugfit\Core\Repair\Stroke;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
@@ -16,9 +15,6 @@ final readonly class MarkSpreader
     /** Levels that like colours are apart at the most: of what goes, and of what stays, where ground and subject hardly differ. */
     private const LIKE_GOES = 18.0;
     private const LIKE_STAYS = 6.0;
-
-    /** Places along a stroke from which it spreads. */
-    private const SEEDS = 8;
 
     /** Of what a mark may spread over: more is a leak, and the mark means its own pixels alone. */
     private const MOST = 0.75;
@@ -49,7 +45,7 @@ final readonly class MarkSpreader
         $like = max($mark->stays ? self::LIKE_STAYS : self::LIKE_GOES, $this->noise * ($mark->stays ? 0.8 : 1.5));
         $all = $among->average();
         $made = $own;
-        foreach ($this->seeds($mark->stroke, $own) as [$x, $y]) {
+        foreach (StrokeRaster::places($mark->stroke, $own) as [$x, $y]) {
             $colour = array_map(floatval(...), $this->picture->crop(new PixelWindow($x, $y, 1, 1))->values());
             $off = $this->picture
                 ->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
@@ -61,23 +57,6 @@ final readonly class MarkSpreader
         }
 
         return $made;
-    }
-
-    /** @return list<array{int, int}> places on the stroke that it covers, each in a colour not reached yet or not */
-    private function seeds(Stroke $stroke, Image $own): array
-    {
-        $size = $own->size();
-        $step = max(1, (int) ceil(\count($stroke->points) / self::SEEDS));
-        $seeds = [];
-        foreach ($stroke->points as $i => [$across, $down]) {
-            $x = max(0, min($size->width - 1, (int) floor($across * $size->width)));
-            $y = max(0, min($size->height - 1, (int) floor($down * $size->height)));
-            if (0 === $i % $step && [255] === $own->crop(new PixelWindow($x, $y, 1, 1))->values()) {
-                $seeds[] = [$x, $y];
-            }
-        }
-
-        return [] === $seeds ? [$own->brightest() ?? [0, 0]] : $seeds;
     }
 
     private static function touchesBorder(Image $mask): bool

@@ -15,6 +15,9 @@ final class StrokeRaster
     /** Pixels round the strokes that are drawn with them. */
     private const ROUND = 2;
 
+    /** Places along a stroke that are looked at. */
+    private const PLACES = 8;
+
     /**
      * @param list<Stroke> $strokes
      * @param PixelSize    $picture  whose pixels count
@@ -50,6 +53,29 @@ final class StrokeRaster
         );
 
         return Image::drawing($svg)->extractBands(3, 1);
+    }
+
+    /**
+     * Some of the places that a stroke goes through, one at least.
+     *
+     * @param Image $own where it has a say
+     *
+     * @return non-empty-list<array{int, int}>
+     */
+    public static function places(Stroke $stroke, Image $own): array
+    {
+        $size = $own->size();
+        $step = max(1, (int) ceil(\count($stroke->points) / self::PLACES));
+        $places = [];
+        foreach ($stroke->points as $i => [$across, $down]) {
+            $x = max(0, min($size->width - 1, (int) floor($across * $size->width)));
+            $y = max(0, min($size->height - 1, (int) floor($down * $size->height)));
+            if (0 === $i % $step && [255] === $own->crop(new PixelWindow($x, $y, 1, 1))->values()) {
+                $places[] = [$x, $y];
+            }
+        }
+
+        return [] === $places ? [$own->brightest() ?? [0, 0]] : $places;
     }
 
     /**

@@ -33,6 +33,10 @@ final readonly class SubjectFinder
     /** Of the subject: holes and pieces that are smaller are swept, where nobody marked them. */
     private const SPECK = 0.02;
 
+    /** Pixels round a mark that tell whether it was heard, and how much of them is enough. */
+    private const ROUND = 4.0;
+    private const LOST = 0.55;
+
     public function __construct(private int $threads = 1)
     {
     }
@@ -53,7 +57,8 @@ final readonly class SubjectFinder
         $small = $grid->reducedWithin((int) ($part * self::REGIONS))->copyToMemory();
         $regions = $this->regions($small, $this->told($grid, $marks), $marks);
         $regions = $sweeps ? self::swept($regions, $marks) : $regions;
-        $slopes = (new GuidedShare($this->threads))->slopes($grid->bytes(), $regions->stretched($size)->bytes(), $size);
+        $said = self::reached($grid, $regions->stretched($size), $marks);
+        $slopes = (new GuidedShare($this->threads))->slopes($grid->bytes(), $said->cast(BandFormat::Float)->bytes(), $size);
 
         return new SubjectShare(self::marked(Image::ofBytes($slopes, $size, 4, Interpretation::Multiband, BandFormat::Float), $marks));
     }
@@ -116,6 +121,44 @@ final readonly class SubjectFinder
             ->multipliedBy($pieces->linear(-1 / 255, 1.0)->minus($holes))
             ->plus($holes)
             ->copyToMemory();
+    }
+
+    /**
+     * With what hangs together with marks that say otherwise than what was found.
+     *
+     * @param list<Mark> $marks
+     */
+    private static function reached(Image $grid, Image $share, array $marks): Image
+    {
+        $things = null;
+        foreach ($marks as $mark) {
+            if (self::isHeard($share, $mark)) {
+                continue;
+            }
+            $things ??= new MarkedThings($grid);
+            $meant = $things->reachedBy($mark)->linear(1 / 255, 0.0);
+            $share = $share->multipliedBy($meant->linear(-1.0, 1.0));
+            $share = ($mark->stays ? $share->plus($meant) : $share)->copyToMemory();
+        }
+
+        return $share;
+    }
+
+    /** Whether what a mark says holds on it and for most of what lies round it. */
+    private static function isHeard(Image $share, Mark $mark): bool
+    {
+        $size = $share->size();
+        $own = StrokeRaster::draw([$mark->stroke], $size)->cast(BandFormat::Float)->copyToMemory();
+        $radius = min(Stroke::MOST_RADIUS, $mark->stroke->radius + self::ROUND / $size->longSide());
+        $round = StrokeRaster::draw([new Stroke($mark->stroke->points, $radius)], $size)->minus($own)->copyToMemory();
+        foreach ([[$own, 0.5], [$round, self::LOST]] as [$where, $least]) {
+            $found = $share->multipliedBy($where)->average() / max(1e-9, $where->average());
+            if ($where->average() > 0 && ($mark->stays ? $found : 1 - $found) < $least) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /**

@@ -33,6 +33,7 @@ use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RenderOptions;
 use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\Mark;
 use Snugfit\Core\Repair\Retouch;
 use Snugfit\Core\Repair\Stroke;
 use Snugfit\Core\Repair\Tracing;
@@ -183,6 +184,8 @@ final class ProductionPlannerTest extends TestCase
         self::assertSame([], $decided($this->wanted('a.png'))->repairedEarlier());
         $retouched = $this->wanted('a.png', options: new RenderOptions(repair: EditList::of(new Retouch([new Stroke([[0.5, 0.5]], 0.01)]))));
         self::assertCount(1, $decided($retouched)->repairedEarlier(), 'retouching is as it was when cut-outs changed last');
+        $marked = $this->wanted('a.png', options: new RenderOptions(repair: EditList::of(new CutOut(marks: [new Mark(new Stroke([[0.5, 0.5]], 0.01), true)]))));
+        self::assertCount(3, $decided($marked)->repairedEarlier(), 'the newest edition is of marks alone');
 
         $soft = Facts::of(900, 600, evidence: new SourceEvidence(blur: 1.2, blurInFocus: 1.1));
         $wanted = $this->wanted('a.png', $soft);

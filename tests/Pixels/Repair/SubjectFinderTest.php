@@ -49,12 +49,31 @@ final class SubjectFinderTest extends PixelTestCase
         self::assertSame([255, 255], self::at($this->found($file, [...$marks, self::mark(520, 80, true, 8)]), [200, 200], [520, 80]));
     }
 
+    public function test_a_mark_on_a_thin_thing_reaches_to_its_ends_and_no_farther(): void
+    {
+        $file = $this->convert(
+            'thin.png', '-size', '600x400', ...self::GROUND, ...[
+                '-fill', '#b3261e', '-draw', 'circle 150,200 150,90', '-stroke', '#203a10', '-strokewidth', '7', '-draw', 'line 330,60 560,330',
+                '-define', 'png:color-type=2', '-depth', '8',
+            ],
+        );
+        $marks = [self::mark(110, 240, true), self::mark(180, 260, true), self::mark(300, 350, false), self::mark(40, 40, false)];
+        self::assertSame([0, 0, 0, 0], self::at($this->found($file, $marks), [350, 83], [500, 260], [550, 318], [445, 260]));
+        $found = $this->found($file, [...$marks, self::mark(442, 192, true, 4)]);
+        self::assertSame([255, 255, 255], self::at($found, [350, 83], [500, 260], [550, 318]), 'both ends');
+        self::assertSame([0, 0, 0], self::at($found, [445, 260], [400, 60], [560, 380]), 'not the ground beside it');
+        $gone = $this->found($file, [...$marks, self::mark(442, 192, true, 4), self::mark(500, 260, false, 4)]);
+        self::assertSame([0, 0], self::at($gone, [350, 83], [550, 318]), 'the last word counts');
+    }
+
     public function test_without_marks_and_on_pictures_of_a_few_pixels_there_is_an_answer(): void
     {
-        foreach (['3x40', '7x5', '60x90'] as $size) {
+        foreach (['1x30', '3x40', '7x5', '60x90'] as $size) {
             $file = $this->convert("tiny-$size.png", '-size', $size, 'plasma:#102030-#f0e0a0', '-define', 'png:color-type=2', '-depth', '8');
             $picture = Image::load('png', $file);
-            self::assertSame($picture->size()->pixels(), \strlen((new SubjectFinder())->find($picture, [])->of($picture, 255.0)->bytes()));
+            foreach ([[], [new Mark(new Stroke([[0.5, 0.5]], 0.02), true), new Mark(new Stroke([[0.5, 0.5]], 0.02), false)]] as $marks) {
+                self::assertSame($picture->size()->pixels(), \strlen((new SubjectFinder())->find($picture, $marks)->of($picture, 255.0)->bytes()));
+            }
         }
     }
 
