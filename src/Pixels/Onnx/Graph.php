@@ -24,16 +24,20 @@ final class Graph
     /**
      * @param string                 $name   of its file, without the ending
      * @param non-empty-list<string> $inputs their names
+     * @param bool $isSparing gives back the memory of each run, which takes longer where pieces follow one another
      *
      * @throws OnnxFailed
      */
-    public function __construct(string $name, array $inputs, string $output, int $threads = 1)
+    public function __construct(string $name, array $inputs, string $output, int $threads = 1, bool $isSparing = false)
     {
         $this->onnx = Onnx::library();
         $options = $this->onnx->made('options');
         $this->onnx->call('optimise', $options, self::ALL_OPTIMISATIONS);
         $this->onnx->call('threads', $options, $threads);
         $this->onnx->call('branches', $options, 1);
+        if ($isSparing) {
+            $this->onnx->call('returnMemory', $options);
+        }
         $this->session = $this->onnx->made('session', $this->onnx->environment, self::FOLDER.'/'.$name.'.onnx', $options);
         $this->onnx->release('freeOptions', $options);
         $this->inputNames = $this->names($inputs);
@@ -47,9 +51,9 @@ final class Graph
      *
      * @throws OnnxFailed
      */
-    public static function shared(string $name, array $inputs, string $output, int $threads = 1): self
+    public static function shared(string $name, array $inputs, string $output, int $threads = 1, bool $isSparing = false): self
     {
-        return self::$shared["$name $threads"] ??= new self($name, $inputs, $output, $threads);
+        return self::$shared["$name $threads"] ??= new self($name, $inputs, $output, $threads, $isSparing);
     }
 
     public function __destruct()

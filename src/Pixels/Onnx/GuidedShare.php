@@ -14,7 +14,7 @@ final class GuidedShare
     /** @throws OnnxFailed */
     public function __construct(int $threads = 1)
     {
-        $this->graph = Graph::shared('guide', ['picture', 'share'], 'found', $threads);
+        $this->graph = Graph::shared('guide', ['picture', 'share'], 'found', $threads, isSparing: true);
     }
 
     /**

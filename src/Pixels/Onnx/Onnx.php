@@ -23,6 +23,7 @@ final class Onnx
             void *session, void *options, const char **in, void **inputs, size_t n, const char **out, size_t m, void **outputs
         );
         typedef void *(*options)(void **out);
+        typedef void *(*turn)(void *options);
         typedef void *(*set)(void *options, int value);
         typedef void *(*tensor)(void *memory, void *data, size_t length, const int64_t *shape, size_t rank, int type, void **out);
         typedef void *(*memory)(int allocator, int type, void **out);
@@ -36,6 +37,7 @@ final class Onnx
         'session' => [7, 'session'],
         'run' => [9, 'run'],
         'options' => [10, 'options'],
+        'returnMemory' => [19, 'turn'],
         'optimise' => [23, 'set'],
         'threads' => [24, 'set'],
         'branches' => [25, 'set'],

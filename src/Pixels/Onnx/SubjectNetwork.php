@@ -18,7 +18,7 @@ final class SubjectNetwork
     /** @throws OnnxFailed */
     public function __construct(int $threads = 1)
     {
-        $this->graph = Graph::shared('cutout', ['planes'], 'shares', $threads);
+        $this->graph = Graph::shared('cutout', ['planes'], 'shares', $threads, isSparing: true);
     }
 
     /**

@@ -14,7 +14,7 @@ final class SubjectRegions
     /** @throws OnnxFailed */
     public function __construct(int $threads = 1)
     {
-        $this->graph = Graph::shared('regions', ['picture', 'share', 'stays', 'goes'], 'found', $threads);
+        $this->graph = Graph::shared('regions', ['picture', 'share', 'stays', 'goes'], 'found', $threads, isSparing: true);
     }
 
     /**

@@ -148,12 +148,15 @@ final readonly class SubjectFinder
     private static function isHeard(Image $share, Mark $mark): bool
     {
         $size = $share->size();
-        $own = StrokeRaster::draw([$mark->stroke], $size)->cast(BandFormat::Float)->copyToMemory();
-        $radius = min(Stroke::MOST_RADIUS, $mark->stroke->radius + self::ROUND / $size->longSide());
-        $round = StrokeRaster::draw([new Stroke($mark->stroke->points, $radius)], $size)->minus($own)->copyToMemory();
+        $wide = new Stroke($mark->stroke->points, min(Stroke::MOST_RADIUS, $mark->stroke->radius + self::ROUND / $size->longSide()));
+        $window = StrokeRaster::window([$wide], $size);
+        $found = $share->crop($window);
+        $own = StrokeRaster::draw([$mark->stroke], $size, $window)->cast(BandFormat::Float)->copyToMemory();
+        $round = StrokeRaster::draw([$wide], $size, $window)->minus($own)->copyToMemory();
         foreach ([[$own, 0.5], [$round, self::LOST]] as [$where, $least]) {
-            $found = $share->multipliedBy($where)->average() / max(1e-9, $where->average());
-            if ($where->average() > 0 && ($mark->stays ? $found : 1 - $found) < $least) {
+            $all = $where->average();
+            $part = $all > 0 ? $found->multipliedBy($where)->average() / $all : null;
+            if (null !== $part && ($mark->stays ? $part : 1 - $part) < $least) {
                 return false;
             }
         }
@@ -172,11 +175,12 @@ final readonly class SubjectFinder
         $free = Image::ofBytes(str_repeat("\xff", $size->pixels()), $size, 1, Interpretation::Multiband)->linear(1 / 255, 0.0);
         $said = $free->linear(0.0, 0.0);
         foreach ($marks as $mark) {
-            $own = StrokeRaster::draw([$mark->stroke], $size)->linear(1 / 255, 0.0);
+            $window = StrokeRaster::window([$mark->stroke], $size);
+            $own = StrokeRaster::draw([$mark->stroke], $size, $window)->linear(1 / 255, 0.0)->copyToMemory();
             $not = $own->linear(-1.0, 1.0);
-            $free = $free->multipliedBy($not)->copyToMemory();
-            $said = $said->multipliedBy($not);
-            $said = ($mark->stays ? $said->plus($own) : $said)->copyToMemory();
+            $free = $free->insert($free->crop($window)->multipliedBy($not)->copyToMemory(), $window->x, $window->y)->copyToMemory();
+            $part = $said->crop($window)->multipliedBy($not);
+            $said = $said->insert(($mark->stays ? $part->plus($own) : $part)->copyToMemory(), $window->x, $window->y)->copyToMemory();
         }
         $none = $said->linear(0.0, 0.0);
 
