@@ -7,7 +7,6 @@ namespace Snugfit\Pixels\Repair;
 use Snugfit\Core\Repair\CutOut;
 use Snugfit\Core\Repair\Island;
 use Snugfit\Core\Repair\Mark;
-use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 
 /**
@@ -19,37 +18,9 @@ final readonly class BackgroundFinder
     /** Pixels on the long side of the grid that regions are found on. */
     private const GRID = 1800;
 
-    /** Levels that a pixel of the ground may be off it, at the least and the most. */
-    private const LEAST_NOISE = 4.0;
-    private const MOST_NOISE = 26.0;
-    private const LEAST_TOLERANCE = 10.0;
-
-    /** While the noise is not known yet. */
-    private const FIRST_TOLERANCE = 20.0;
-
-    /** Of the ground's pixels, how many are off by less than the noise; what it is widened by. */
-    private const QUANTILE = 0.985;
-    private const WIDER = 1.15;
-
-    /** So many times the tolerance is surely no ground. */
-    private const SURE = 2.5;
-
-    /** Share of the picture from which on a shadow is one. */
-    private const LEAST_SHADOW = 0.0003;
-
-    /** Levels off the ground that no speck of noise has, and pixels that none has. */
-    private const LOUD = 56.0;
-    private const LEAST_DETAIL = 20;
-
-    /** Half of the width, in pixels, of a speck of noise. */
-    private const SPECK = 2;
-
     /** Of the picture: smaller islands are none. */
     private const LEAST_ISLAND = 0.0002;
     private const MOST_ISLANDS = 60;
-
-    /** Pixels on the long side of the grid that the ground's colours are kept on where marks say more. */
-    private const COLOURS = 640;
 
     /** The value of a region that was flooded. */
     private const FLOODED = 128;
@@ -57,6 +28,7 @@ final readonly class BackgroundFinder
     public function __construct(
         private GroundFinder $grounds = new GroundFinder(),
         private SubjectFinder $subjects = new SubjectFinder(),
+        private BackgroundLooker $looker = new BackgroundLooker(),
     ) {
     }
 
@@ -66,7 +38,7 @@ final readonly class BackgroundFinder
         $small = $picture->reducedWithin(self::GRID)->copyToMemory();
         $found = $this->grounds->find($small);
 
-        return $found->isPlain() ? $this->lookOn($small, $found) : null;
+        return $found->isPlain() ? $this->looker->look($small, $found) : null;
     }
 
     /**
@@ -81,10 +53,10 @@ final readonly class BackgroundFinder
             if (!$found->isPlain()) {
                 return $this->busy($small, $found, $edit);
             }
-            $look = $this->lookOn($small, $found);
+            $look = $this->looker->look($small, $found);
         }
         [$subject, $more, $islands] = $this->decided($small, $edit, $look);
-        $colour = null === $more ? $look->colour : self::coloured($look->colour, $small, $more);
+        $colour = null === $more ? $look->colour : Ground::colouredBy($look->colour, $small, $more);
         $doubt = $this->doubt($subject, $look->off, $look->tolerance, $look->share);
 
         return new BackgroundRegion($subject, $colour, $look->noise, true, $islands, $doubt);
@@ -117,34 +89,6 @@ final readonly class BackgroundFinder
         return [$ground->not()->copyToMemory(), $more, $islands];
     }
 
-    private function lookOn(Image $small, Ground $found): BackgroundLook
-    {
-        $seen = $small->cast(BandFormat::Float)->copyToMemory();
-        $lit = $found->surface->stretched($small->size());
-        $shaded = $found->colour->stretched($small->size());
-        $off = self::square($seen, $shaded)->lesser(self::square($seen, $lit))->raisedTo(0.5)->copyToMemory();
-        $noise = $this->noise($off, $off->isLessThan(self::FIRST_TOLERANCE)->joiningBorder());
-        $tolerance = max(self::LEAST_TOLERANCE, $noise);
-        $like = $off->isLessThan($tolerance)->copyToMemory();
-        // Specks of noise beside edges close narrow ways; what is surely no ground stays as thin as it is.
-        $specks = $like->dilated(self::SPECK)->eroded(self::SPECK)->both($off->isLessThan(self::SURE * $tolerance));
-        [$ground, $inside] = $this->separated($like->either($specks)->copyToMemory());
-        $all = ShadowFollower::follow($seen, $lit, $ground);
-        $shadow = $all->both($ground->not())->copyToMemory();
-        $isThere = $shadow->average() > self::LEAST_SHADOW * 255;
-
-        return new BackgroundLook(
-            $isThere ? self::coloured($found->colour, $small, $shadow) : $found->colour,
-            $off,
-            $all,
-            $this->swept($all, $off, $tolerance),
-            $inside->both($all->not())->copyToMemory(),
-            $noise,
-            $tolerance,
-            $found->share,
-        );
-    }
-
     /** How much of each pixel is of the subject, on a ground with things in it. */
     public function share(Image $picture, CutOut $edit, bool $isRough = false): SubjectShare
     {
@@ -162,75 +106,7 @@ final readonly class BackgroundFinder
         $all = max(1.0, $share->isMoreThan(40.0)->average());
         $doubt = min(1.0, ([] === $edit->marks ? 0.35 : 0.1) + 1.5 * $unsure / $all);
 
-        return new BackgroundRegion($subject, $ground->colour, self::LEAST_NOISE, false, [], $doubt, $found);
-    }
-
-    /** The square of how many levels each pixel is off the ground, over red, green and blue together. */
-    private static function square(Image $seen, Image $ground): Image
-    {
-        $off = $seen->minus($ground);
-
-        return $off->multipliedBy($off)->bandSum();
-    }
-
-    /** Levels by which the ground's own pixels stray. */
-    private function noise(Image $off, Image $ground): float
-    {
-        $deep = $ground->eroded(2);
-        // What is not ground counts as the highest value, which is left out.
-        $counts = $off->linear(8.0, 0.0)->roundTo(BandFormat::Short)->cast(BandFormat::Short);
-        $counts = $counts->isMoreThan(254.0)->either($deep->not())->linear(-1.0, 255.0)->linear(1 / 255, 0.0)
-            ->multipliedBy($counts->linear(1.0, 1.0))->cast(BandFormat::Byte)->counts()[0];
-        $all = array_sum($counts) - $counts[0];
-        $below = 0;
-        for ($i = 1; $i < \count($counts); ++$i) {
-            $below += $counts[$i];
-            if ($below >= self::QUANTILE * $all) {
-                break;
-            }
-        }
-
-        return max(self::LEAST_NOISE, min(self::MOST_NOISE, ($i - 1) / 8 * self::WIDER + 1));
-    }
-
-    /**
-     * @param Image $like where a pixel looks like the ground
-     *
-     * @return array{Image, Image} what joins the border, and what looks like it and does not
-     */
-    private function separated(Image $like): array
-    {
-        $all = $like->joiningBorder();
-        $wide = $like->eroded(1)->joiningBorder();
-        // Not joined where it is wide: behind gaps of two pixels. Narrow itself, it is a gap; wide again, an island.
-        $behind = $all->both($wide->dilated(2)->not())->copied();
-        $ground = $all;
-        for ($i = 0; $i < self::MOST_ISLANDS; ++$i) {
-            $seed = $behind->isEqualTo(255)->eroded(2)->brightest();
-            if (null === $seed) {
-                break;
-            }
-            $behind->flood($seed[0], $seed[1], self::FLOODED);
-            $pocket = $behind->isEqualTo(self::FLOODED)->copyToMemory();
-            $ground = $ground->both($pocket->not())->copyToMemory();
-            $behind->flood($seed[0], $seed[1], 1);
-        }
-
-        return [$ground, $like->both($ground->not())->copyToMemory()];
-    }
-
-    /** The ground with specks of noise that lie on it. */
-    private function swept(Image $ground, Image $off, float $tolerance): Image
-    {
-        $rest = $ground->not()->copyToMemory();
-        $thick = $rest->eroded(2);
-        $sure = $off->isMoreThan(self::SURE * $tolerance);
-        // Noise of a JPEG lies beside edges; what is the subject's is thick, large, or as far off the ground as noise never is.
-        $loud = $off->isMoreThan(max(self::LOUD, self::SURE * $tolerance));
-        $told = $rest->ofAtLeast(self::LEAST_DETAIL)->both($sure)->either($loud);
-        $kept = $rest->touching($thick->either($told)->copyToMemory())->both($thick->dilated(3)->either($sure->dilated(3)));
-
-        return $ground->either($rest->both($kept->not()))->copyToMemory();
+        return new BackgroundRegion($subject, $ground->colour, BackgroundLooker::LEAST_NOISE, false, [], $doubt, $found);
     }
 
     /**
@@ -295,19 +171,6 @@ final readonly class BackgroundFinder
         return [$ground, $more];
     }
 
-    /** The ground's colour with that of the picture where more of it counts as ground. */
-    private static function coloured(Image $colour, Image $picture, Image $more): Image
-    {
-        $part = $more->reducedWithin(self::COLOURS)->cast(BandFormat::Float)->linear(1 / 255, 0.0)->copyToMemory();
-        $seen = $picture->reducedTo($part->size())->cast(BandFormat::Float)->multipliedBy($part)->boxMean(2);
-        $weight = $part->boxMean(2);
-        $own = $seen->dividedBy($weight->linear(1.0, 1e-4));
-        $share = $weight->isMoreThan(0.04)->linear(1 / 255, 0.0);
-        $base = $colour->stretched($part->size());
-
-        return $base->plus($own->minus($base)->multipliedBy($share))->cast(BandFormat::Float)->copyToMemory();
-    }
-
     /** @param list<Mark> $marks */
     private static function isMarked(array $marks, Image $mask, bool $stays): bool
     {
@@ -328,7 +191,7 @@ final readonly class BackgroundFinder
     {
         $edge = $subject->both($subject->not()->dilated(1));
         $length = $edge->average();
-        $pale = $edge->both($off->isMoreThan(self::SURE * $tolerance)->dilated(2)->not())->average();
+        $pale = $edge->both($off->isMoreThan(BackgroundLooker::SURE * $tolerance)->dilated(2)->not())->average();
 
         return max(0.0, min(1.0, 0.8 * ($length > 0 ? $pale / $length : 1.0) + max(0.0, 0.9 - $share)));
     }
