@@ -109,7 +109,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
         $faithful = $this->doublings('f')->doubled($once, 'once', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful)), 1, PixelWindow::whole($once->size()));
         self::assertSame($faithful->bytes(), $twice->bytes());
         $waiting = $this->doublings('n')->waiting($picture->size(), 'p', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Mending)), 2, $all);
-        self::assertSame(['mending-'.UpscaleMethod::NETWORKS, 'faithful-'.UpscaleMethod::NETWORKS], array_column($waiting, 2));
+        self::assertSame(['mending-'.UpscaleMethod::Mending->networks(), 'faithful-'.UpscaleMethod::Faithful->networks()], array_column($waiting, 2));
     }
 
     public function test_what_is_there_is_not_made_again_and_what_a_dead_worker_had_in_hand_is(): void

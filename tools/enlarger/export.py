@@ -24,25 +24,22 @@ class Weights:
     NAME = 'networks.weights'
     LEAST = 1024  # bytes; less stays in its graph
 
-    def __init__(self, folder, adds):
-        """`adds`: to what graphs in the folder refer to already."""
-        path = os.path.join(folder, self.NAME)
-        self.places = {}
-        for graph in sorted(os.listdir(folder)) if adds else []:
-            if not graph.endswith('.onnx'):
-                continue
-            for weight in onnx.load(os.path.join(folder, graph), load_external_data=False).graph.initializer:
-                if weight.data_location != onnx.TensorProto.EXTERNAL:
-                    continue
-                place = {one.key: one.value for one in weight.external_data}
-                with open(os.path.join(folder, place['location']), 'rb') as file:
-                    file.seek(int(place['offset']))
-                    self.places[file.read(int(place['length']))] = int(place['offset'])
-        self.file = open(path, 'ab' if adds else 'wb')
+    def __init__(self, folder):
+        """Graphs that are in the folder already and are not written anew keep theirs."""
+        self.folder, self.places, self.others = folder, {}, {}
+        for name in sorted(os.listdir(folder)):
+            path = os.path.join(folder, name)
+            if name.endswith('.onnx') and any(
+                    one.data_location == onnx.TensorProto.EXTERNAL for one in onnx.load(path, load_external_data=False).graph.initializer):
+                self.others[path] = onnx.load(path)
+        self.file = open(os.path.join(folder, self.NAME), 'wb')
 
     def take(self, path):
         """Moves a graph's weights here."""
-        graph = onnx.load(path)
+        self.others.pop(path, None)
+        self.put(onnx.load(path), path)
+
+    def put(self, graph, path):
         for weight in graph.graph.initializer:
             values = onnx.numpy_helper.to_array(weight).tobytes()
             if len(values) < self.LEAST:
@@ -54,6 +51,11 @@ class Weights:
             set_external_data(weight, self.NAME, self.places[values], len(values))
             weight.ClearField('raw_data')
         onnx.save(graph, path)
+
+    def close(self):
+        for path, graph in self.others.items():
+            self.put(graph, path)
+        self.file.close()
 
 
 def export(module, path, inputs, output, open_sides):
@@ -113,7 +115,7 @@ def loaded(weights, settings, name):
 def main(weights, target, *names):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)['networks']
-    made, store = {}, Weights(target, bool(names))
+    made, store = {}, Weights(target)
     asked = lambda name: not names or name in names
     for name, one in settings.items():
         if '-' in name:
@@ -135,6 +137,7 @@ def main(weights, target, *names):
         write(Textured(plain, made['textured']), target, 'textured', store, 'share')
     if asked('evidence'):
         evidence(weights, target, store)
+    store.close()
     if names:
         return
     snap(target)

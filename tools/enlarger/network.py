@@ -192,38 +192,20 @@ def stepped(values, step, low, high):
     return (steps + (steps.round() - steps).detach()).clamp(low, high)
 
 
-class ExactNetwork(nn.Module):
-    """RGB 0..1 [n, 3, h, w] to [n, 3, 2h, 2w]. `grid` 2 works on squares of 2 x 2 pixels, so that it sees twice as far at the
-    same cost; height, width and the place of a piece's corner in the picture must be even then.
-
-    With `exact` all weights and what passes between the layers are whole numbers of steps, as the graphs have them: 7-bit
-    weights, so that no processor's 16-bit sums overflow, and bytes between the layers.
+class ExactNetwork(WideNetwork):
+    """A wide network that can be run in whole numbers: with `exact`, all weights and what passes between the layers are whole numbers
+    of steps, as its graph has them. Weights of 7 bits, so that no processor's 16-bit sums overflow; bytes between the layers; the first
+    and last layers' sums are small enough to be exact as floats. So every machine makes the same bytes.
     """
     WEIGHT = 63  # steps of a weight in the 8-bit layers, to each side
-    TAIL = 255  # the last layer has more: its whole numbers are summed exactly as floats
+    FIRST, LAST = 127, 255  # those of the first layer and the last
+    SHARE = .99995  # of what passes, at first: the rest is cut off
 
-    def __init__(self, features, layers, grid, padded=True):
-        super().__init__()
-        self.grid, self.padded, self.exact = grid, padded, False
-        side, out = (3, 12) if grid == 1 else (6, 48)
-        self.head = nn.Conv2d(3, features, side, stride=grid, padding=grid)
-        self.body = nn.ModuleList([nn.Conv2d(features, features, 3, padding=1) for _ in range(layers)])
-        self.tail = nn.Conv2d(features, out, 3, padding=1)
-        begin([self.head, *self.body], self.tail)
-        self.register_buffer('bicubic', bicubic_weights())
-        # Of each layer's output; the last has that of the first, with which it is added up.
-        self.log_steps = nn.Parameter(torch.full((layers,), -6.))
-
-    @property
-    def reach(self):
-        """How many pixels of the input one pixel of the output depends on, to each side."""
-        return self.grid * (len(self.body) + 2)
-
-    plain = Network.plain
-
-    def steps(self):
-        steps = self.log_steps.exp2()
-        return [*steps, steps[0]]
+    def __init__(self, features, layers, padded=True):
+        super().__init__(features, layers, padded)
+        self.exact = False
+        # Logarithms: of what comes in, passes inside, and is added by each block; of what leaves the last one, the first of its row.
+        self.log_steps = nn.Parameter(torch.full((layers + 1, 3), -6.))
 
     @staticmethod
     def weights_of(convolution, most):
@@ -232,46 +214,48 @@ class ExactNetwork(nn.Module):
         return stepped(convolution.weight, step, -most, most), step
 
     def layer(self, convolution, x, most=WEIGHT):
-        weight, bias = convolution.weight, convolution.bias
+        weight = convolution.weight
         if self.exact:
             whole, step = self.weights_of(convolution, most)
             weight = whole * step
-        return F.conv2d(x, weight, bias, convolution.stride, convolution.padding)
+        return F.conv2d(x, weight, convolution.bias, convolution.stride, convolution.padding)
 
-    def forward(self, x):
-        steps = self.steps()
-        y = first = None
-        for number, convolution in enumerate([self.head, *self.body]):
-            y = self.layer(convolution, x if y is None else y)
-            is_last = number == len(self.body)
-            if self.exact:
-                y = stepped(y, steps[number], *((-128, 127) if is_last else (0, 255))) * steps[number]
-            if is_last:
-                y = y + first
-            y = F.relu(y)
-            first = y if first is None else first
-        made = F.pixel_shuffle(self.layer(self.tail, y, self.TAIL), 2 * self.grid)
-        return made + F.pixel_shuffle(self.plain(x), 2)
+    def passing(self, x, row, place, low=-128, high=127):
+        if not self.exact:
+            return x
+        step = self.log_steps[row, place].exp2()
+        return stepped(x, step, low, high) * step
+
+    def forward(self, x, seen=None):
+        """`seen`: a list that gets what passes, as it is before it is rounded."""
+        seen = [] if seen is None else seen
+        seen.append(self.layer(self.head, x - 0.5, self.FIRST))
+        y = self.passing(seen[-1], 0, 0)
+        for number, block in enumerate(self.body):
+            seen.append(F.relu(self.layer(block.first, y)))
+            inside = self.passing(seen[-1], number, 1, 0, 255)
+            seen.append(self.layer(block.second, inside))
+            seen.append(y + self.passing(seen[-1], number, 2))
+            y = self.passing(seen[-1], number + 1, 0)
+        return F.pixel_shuffle(self.layer(self.tail, y, self.LAST), 4) + F.pixel_shuffle(self.plain(x), 2)
 
     @torch.no_grad()
     def measure(self, x):
         """Sets the steps by what passes between the layers: hardly anything is cut off."""
-        y = first = None
-        most = []
-        for number, convolution in enumerate([self.head, *self.body]):
-            y = self.layer(convolution, x if y is None else y)
-            is_last = number == len(self.body)
-            most.append(float(torch.quantile(y.abs().flatten()[::7][:8_000_000], .9999)) * (2 if is_last else 1))
-            y = F.relu(y + first if is_last else y)
-            first = y if first is None else first
-        most[0] = max(most[0], most.pop())
-        self.log_steps.copy_(torch.tensor(most).clamp_min(1e-3).div(255).log2())
+        seen, self.exact = [], False
+        self(x, seen)
+        places = [(0, 0)] + [place for number in range(len(self.body)) for place in ((number, 1), (number, 2), (number + 1, 0))]
+        for (row, place), one in zip(places, seen):
+            cut = max(1, int(one.numel() * (1 - self.SHARE)))
+            most = one.abs().flatten().topk(cut).values[-1].clamp_min(1e-4)
+            self.log_steps[row, place] = (most / (255 if place == 1 else 127)).log2()
 
 
 def of(settings, padded=True):
     if 'exact' in settings:
-        return ExactNetwork(settings['features'], settings['layers'], settings.get('grid', 1), padded)
-    kind = WideNetwork if settings.get('wide') else TextureNetwork if settings.get('texture') else Network
+        kind = ExactNetwork
+    else:
+        kind = WideNetwork if settings.get('wide') else TextureNetwork if settings.get('texture') else Network
     return kind(settings['features'], settings['layers'], padded)
 
 

@@ -99,7 +99,8 @@ def main(name, patches, folder, threads=2):
     torch.manual_seed(seed)
     network = networks.of(settings).to(memory_format=torch.channels_last)
     if 'from' in settings:
-        network.load_state_dict(torch.load(os.path.join(folder, settings['from'] + '.pt')))
+        # A network in whole numbers begins from one in floats, which knows no steps.
+        network.load_state_dict(torch.load(os.path.join(folder, settings['from'] + '.pt')), strict='exact' not in settings)
     mean = copy.deepcopy(network)
     steps = [one for key, one in network.named_parameters() if key == 'log_steps']
     groups = [{'params': [one for key, one in network.named_parameters() if key != 'log_steps'], 'share': 1.}]

@@ -13,10 +13,23 @@ final class EarlierRecipes
     /** @return iterable<array{?string, RemakeReason}> hashes, null for what was never otherwise, and why it is made again */
     public static function of(Recipe $recipe, WantedPrint $wanted): iterable
     {
+        yield from self::byRepairs($recipe, $wanted);
+        $trained = $recipe->trainedBefore();
+        if (null !== $trained) {
+            yield [$trained->hash(), RemakeReason::TrainedAnew];
+            // What was made before other changes, too, is told the newest.
+            foreach (self::byRepairs($trained, $wanted) as [$hash]) {
+                yield [$hash, RemakeReason::TrainedAnew];
+            }
+        }
+    }
+
+    /** @return iterable<array{?string, RemakeReason}> */
+    private static function byRepairs(Recipe $recipe, WantedPrint $wanted): iterable
+    {
         yield from self::byOneChange($recipe, $wanted);
         foreach ($recipe->repairedEarlier() as $repaired) {
             yield [$repaired->hash(), RemakeReason::RepairedAnew];
-            // What was made before other changes, too, is told the newest.
             foreach (self::byOneChange($repaired, $wanted) as [$hash]) {
                 yield [$hash, RemakeReason::RepairedAnew];
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Recipe;
 
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscalePlan;
 use Snugfit\Core\Upscale\UpscaleRegion;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -17,7 +18,37 @@ final readonly class Enlarge
         public PixelSize $to,
         /** Where it is another way. */
         public ?UpscaleRegion $region = null,
+        /** Which networks it goes by; null for those there are now. */
+        private ?int $networks = null,
     ) {
+    }
+
+    /** By another way, or another in an area; by networks as old. */
+    public function by(UpscaleSettings $settings, ?UpscaleRegion $region): self
+    {
+        return new self($settings, $this->to, $region, $this->networks);
+    }
+
+    /** Which networks a crop is enlarged by: the newest of those of all its ways; the same as ever where none is at work. */
+    public function networks(PixelSize $crop): int
+    {
+        $of = fn (?UpscaleSettings $way): int => null !== $way && UpscalePlan::of($way, $crop, $this->to)->passes > 0
+            ? $way->method->networks()
+            : UpscaleMethod::NETWORKS_BEFORE;
+
+        return $this->networks ?? max($of($this->settings), $of($this->region?->settings));
+    }
+
+    /** By the networks that there were before; null where they are the same. */
+    public function before(PixelSize $crop): ?self
+    {
+        return $this->networks($crop) > UpscaleMethod::NETWORKS_BEFORE ? $this->byNetworks(UpscaleMethod::NETWORKS_BEFORE) : null;
+    }
+
+    /** As it was done by other networks than there are now. */
+    public function byNetworks(int $networks): self
+    {
+        return new self($this->settings, $this->to, $this->region, $networks);
     }
 
     public function passesFrom(PixelSize $crop): UpscalePlan

@@ -153,9 +153,15 @@ final readonly class Recipe
     /** By one way all over, or by another in an area. */
     public function enlargedBy(UpscaleSettings $upscale, ?UpscaleRegion $area = null): self
     {
-        $enlarge = new Enlarge($upscale, $this->enlarge->to, $area);
+        return new self(...['enlarge' => $this->enlarge->by($upscale, $area)] + $this->parts());
+    }
 
-        return new self(...['enlarge' => $enlarge] + $this->parts());
+    /** By the networks that there were before; null where they are the same. */
+    public function trainedBefore(): ?self
+    {
+        $enlarge = $this->enlarge->before($this->frame->crop->size());
+
+        return null === $enlarge ? null : new self(...['enlarge' => $enlarge] + $this->parts());
     }
 
     /** @return list<self> with what is repaired as it was before, the newest first; none where it makes no difference */

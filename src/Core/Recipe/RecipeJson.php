@@ -30,7 +30,7 @@ final class RecipeJson
         return json_encode(
             [
                 'edition' => $edition,
-                'enlarge' => self::enlargeToArray($recipe->enlarge, $edition),
+                'enlarge' => self::enlargeToArray($recipe->enlarge, $recipe->frame->crop->size(), $edition),
                 ...$recipe->finish->isNone() ? [] : ['finish' => $recipe->finish->toArray()],
                 'frame' => [
                     'crop' => $recipe->frame->crop->toRecipe(),
@@ -60,15 +60,15 @@ final class RecipeJson
     {
         $record = JsonReader::decode($json, 'a recipe');
         [$frame, $enlarge, $write] = [$record->record('frame'), $record->record('enlarge'), $record->record('write')];
-        [$crop, $picture] = [$frame->record('crop'), $frame->record('picture')];
+        [$crop, $picture] = [PixelWindow::fromRecord($frame->record('crop')), $frame->record('picture')];
 
         return new Recipe(
             new Frame(
                 PixelSize::fromRecord($picture),
-                PixelWindow::fromRecord($crop),
+                $crop,
                 $frame->has('pose') ? self::pose($frame->record('pose')) : ImageTransform::upright(),
             ),
-            self::enlarge($enlarge),
+            self::enlarge($enlarge, $crop->size()),
             Write::fromRecord($write),
             $record->has('mount') ? self::mount($record->record('mount')) : null,
             $record->has('finish') ? Finish::fromRecord($record->record('finish')) : new Finish(),
@@ -80,7 +80,7 @@ final class RecipeJson
     }
 
     /** @return array<string, mixed> keys in alphabetical order */
-    private static function enlargeToArray(Enlarge $enlarge, int $edition): array
+    private static function enlargeToArray(Enlarge $enlarge, PixelSize $crop, int $edition): array
     {
         [$upscale, $to] = [$enlarge->settings, $enlarge->to];
         // What is rebuilt was not always by a network.
@@ -92,7 +92,7 @@ final class RecipeJson
             ...Effort::Usual === $upscale->effort ? [] : ['effort' => $upscale->effort->value],
             'height' => $to->height,
             ...$isByNetwork($upscale->method) || $isByNetwork($enlarge->region?->settings->method)
-                ? ['networks' => UpscaleMethod::NETWORKS]
+                ? ['networks' => $enlarge->networks($crop)]
                 : [],
             ...100 === $upscale->strength ? [] : ['strength' => $upscale->strength],
             'way' => $upscale->method->value,
@@ -100,9 +100,9 @@ final class RecipeJson
         ];
     }
 
-    private static function enlarge(JsonReader $enlarge): Enlarge
+    private static function enlarge(JsonReader $enlarge, PixelSize $crop): Enlarge
     {
-        return new Enlarge(
+        $read = new Enlarge(
             new UpscaleSettings(
                 UpscaleMethod::from($enlarge->string('way')),
                 $enlarge->has('strength') ? $enlarge->int('strength') : 100,
@@ -111,6 +111,9 @@ final class RecipeJson
             PixelSize::fromRecord($enlarge),
             $enlarge->has('area') ? UpscaleRegion::fromRecord($enlarge->record('area')) : null,
         );
+        $networks = $enlarge->optionalInt('networks');
+
+        return null === $networks || $networks === $read->networks($crop) ? $read : $read->byNetworks($networks);
     }
 
     private static function pose(JsonReader $transform): ImageTransform

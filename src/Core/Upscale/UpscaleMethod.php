@@ -27,8 +27,8 @@ enum UpscaleMethod: string
     /** Learned, for photographs and paintings: with texture that may have been there, which faithful leaves out. */
     case Textured = 'textured';
 
-    /** Of the networks that ship with the project: goes up when they are trained anew, since their pixels change. */
-    public const NETWORKS = 3;
+    /** Which networks all ways went by before some were trained anew. */
+    public const NETWORKS_BEFORE = 3;
 
     public function label(): string
     {
@@ -69,6 +69,12 @@ enum UpscaleMethod: string
             $this->isRepair(), self::Textured === $this => self::Faithful,
             default => $this,
         };
+    }
+
+    /** Goes up for a way when a network that it goes by is trained anew, since its pixels change. */
+    public function networks(): int
+    {
+        return self::Drawn === $this->forClean() || self::Rebuilt === $this ? 4 : self::NETWORKS_BEFORE;
     }
 
     /** Whether it can be used by a part. */

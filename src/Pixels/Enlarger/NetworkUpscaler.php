@@ -47,7 +47,7 @@ final class NetworkUpscaler implements TileUpscaler
     {
         $share = $this->hasShare() ? '-'.$this->upscale->strength : '';
 
-        return $this->graph().$share.'-'.UpscaleMethod::NETWORKS;
+        return $this->graph().$share.'-'.$this->upscale->method->networks();
     }
 
     public function piece(): int

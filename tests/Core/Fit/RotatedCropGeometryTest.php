@@ -105,7 +105,7 @@ final class RotatedCropGeometryTest extends TestCase
         }
     }
 
-    /** @return list<array{float, float}> of a window whose picture is turned clockwise round its middle, on that picture */
+    /** @return non-empty-list<array{float, float}> of a window whose picture is turned clockwise round its middle, on that picture */
     private static function corners(PixelWindow $window, float $tilt): array
     {
         [$cos, $sin] = [cos(deg2rad($tilt)), sin(deg2rad($tilt))];

@@ -195,6 +195,32 @@ final class ProductionPlannerTest extends TestCase
         self::assertNull($reason($wanted, $now->enlargedBy(new UpscaleSettings(UpscaleMethod::Drawn))), 'a person had chosen that');
     }
 
+    public function test_what_a_network_that_learnt_more_enlarges_is_made_again_and_says_so(): void
+    {
+        $reason = fn (WantedPrint $wanted, string $hash): ?RemakeReason => $this->plan([$wanted], delivered: $this->delivered(['a.png' => new DeliveredPrint('x.jpg', $wanted->facts->sha256, $hash)]))[0]->remade;
+        $decided = static function (WantedPrint $wanted): Recipe {
+            $recipe = (new ProductionPlanner())->decide($wanted);
+            self::assertInstanceOf(Recipe::class, $recipe);
+
+            return $recipe;
+        };
+        $wanted = fn (UpscaleMethod $way, ?EditList $repair = null): WantedPrint => $this->wanted('a.png', Facts::of(900, 600), new RenderOptions(upscale: new UpscaleSettings($way), repair: $repair ?? new EditList()));
+        foreach ([UpscaleMethod::Drawn, UpscaleMethod::Redrawn, UpscaleMethod::Rebuilt] as $way) {
+            $now = $decided($wanted($way));
+            $before = $now->trainedBefore();
+            self::assertNotNull($before);
+            self::assertStringContainsString('"networks":3,', $before->canonicalJson());
+            self::assertSame($before->canonicalJson(), Recipe::fromJson($before->canonicalJson())->canonicalJson(), 'what was delivered stays explained');
+            self::assertNotSame($now->hash(), $before->hash());
+            self::assertSame(RemakeReason::TrainedAnew, $reason($wanted($way), $before->hash()));
+            self::assertNull($reason($wanted($way), $now->hash()));
+        }
+        $cut = $wanted(UpscaleMethod::Drawn, EditList::of(new CutOut(marks: [new Mark(new Stroke([[0.5, 0.5]], 0.01), true)])));
+        self::assertSame(RemakeReason::TrainedAnew, $reason($cut, (string) $decided($cut)->trainedBefore()?->repairedEarlier()[0]->hash()), 'and what was repaired otherwise besides');
+        self::assertNull($decided($wanted(UpscaleMethod::Faithful))->trainedBefore(), 'the others are what they were');
+        self::assertNull($decided($this->wanted('a.png', Facts::of(9000, 6000), new RenderOptions(upscale: new UpscaleSettings(UpscaleMethod::Drawn))))->trainedBefore(), 'nothing is enlarged');
+    }
+
     public function test_names_stay_with_their_prints_over_runs(): void
     {
         $wanted = [$this->wanted('Puffin.png'), $this->wanted('puffin.png')];

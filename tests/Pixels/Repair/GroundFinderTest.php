@@ -93,6 +93,6 @@ final class GroundFinderTest extends PixelTestCase
         $values = $grid->cast(BandFormat::Float)->values();
         $place = 3 * ((int) floor($y * $size->height) * $size->width + (int) floor($x * $size->width));
 
-        return array_values(array_map(floatval(...), \array_slice($values, $place, 3)));
+        return array_map(floatval(...), \array_slice($values, $place, 3));
     }
 }
