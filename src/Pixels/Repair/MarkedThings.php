@@ -64,7 +64,8 @@ final readonly class MarkedThings
         $off = $this->picture->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
         $square = $off->multipliedBy($off)->bandSum()->copyToMemory();
         foreach (self::LIKE as $levels) {
-            $reached = $square->isLessThan($levels * $levels)->both($this->calm)->either($own)->copyToMemory()->touching($own)->copyToMemory();
+            $like = $square->isLessThan($levels * $levels)->both($this->calm)->either($own)->copyToMemory();
+            $reached = $like->touching($own)->copyToMemory();
             if ($reached->average() <= self::MOST * 255) {
                 return $reached;
             }
