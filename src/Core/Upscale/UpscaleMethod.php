@@ -71,10 +71,10 @@ enum UpscaleMethod: string
         };
     }
 
-    /** Goes up for a way when a network that it goes by is trained anew, since its pixels change. */
+    /** Goes up for a way when its own network is trained anew, since its pixels change. */
     public function networks(): int
     {
-        return self::Drawn === $this->forClean() || self::Rebuilt === $this ? 4 : self::NETWORKS_BEFORE;
+        return \in_array($this, [self::Drawn, self::Rebuilt], true) ? 4 : self::NETWORKS_BEFORE;
     }
 
     /** Whether it can be used by a part. */

@@ -48,6 +48,18 @@ final readonly class UpscaleSettings
             : $this;
     }
 
+    /** Which networks so many doublings go by: the newest of them; the same as ever where none is at work. */
+    public function networks(int $passes): int
+    {
+        if (0 === $passes || Effort::Quick === $this->effort) {
+            return UpscaleMethod::NETWORKS_BEFORE;
+        }
+        // What repairs leaves the rest to the way for clean pictures, and all doublings but the first.
+        $clean = $passes > 1 || $this->strength < 100 ? $this->method->forClean()->networks() : 0;
+
+        return max($this->method->networks(), $clean);
+    }
+
     public function label(): string
     {
         return $this->method->label().

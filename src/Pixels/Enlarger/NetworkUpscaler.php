@@ -47,7 +47,7 @@ final class NetworkUpscaler implements TileUpscaler
     {
         $share = $this->hasShare() ? '-'.$this->upscale->strength : '';
 
-        return $this->graph().$share.'-'.$this->upscale->method->networks();
+        return $this->graph().$share.'-'.$this->upscale->networks(1);
     }
 
     public function piece(): int

@@ -37,6 +37,7 @@ use Snugfit\Core\Repair\Mark;
 use Snugfit\Core\Repair\Retouch;
 use Snugfit\Core\Repair\Stroke;
 use Snugfit\Core\Repair\Tracing;
+use Snugfit\Core\Upscale\Effort;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Tests\Facts;
@@ -205,7 +206,7 @@ final class ProductionPlannerTest extends TestCase
             return $recipe;
         };
         $wanted = fn (UpscaleMethod $way, ?EditList $repair = null): WantedPrint => $this->wanted('a.png', Facts::of(900, 600), new RenderOptions(upscale: new UpscaleSettings($way), repair: $repair ?? new EditList()));
-        foreach ([UpscaleMethod::Drawn, UpscaleMethod::Redrawn, UpscaleMethod::Rebuilt] as $way) {
+        foreach ([UpscaleMethod::Drawn, UpscaleMethod::Rebuilt] as $way) {
             $now = $decided($wanted($way));
             $before = $now->trainedBefore();
             self::assertNotNull($before);
@@ -218,6 +219,10 @@ final class ProductionPlannerTest extends TestCase
         $cut = $wanted(UpscaleMethod::Drawn, EditList::of(new CutOut(marks: [new Mark(new Stroke([[0.5, 0.5]], 0.01), true)])));
         self::assertSame(RemakeReason::TrainedAnew, $reason($cut, (string) $decided($cut)->trainedBefore()?->repairedEarlier()[0]->hash()), 'and what was repaired otherwise besides');
         self::assertNull($decided($wanted(UpscaleMethod::Faithful))->trainedBefore(), 'the others are what they were');
+        foreach ([[UpscaleMethod::Drawn, 100, 2, true], [UpscaleMethod::Redrawn, 100, 1, false], [UpscaleMethod::Redrawn, 50, 1, true], [UpscaleMethod::Redrawn, 100, 2, true], [UpscaleMethod::Mending, 50, 2, false]] as [$way, $strength, $passes, $isNew]) {
+            self::assertSame($isNew, (new UpscaleSettings($way, $strength))->networks($passes) > UpscaleMethod::NETWORKS_BEFORE, "$way->value $strength, doubled $passes times");
+        }
+        self::assertSame(UpscaleMethod::NETWORKS_BEFORE, (new UpscaleSettings(UpscaleMethod::Drawn, 100, Effort::Quick))->networks(2), 'quick ones go by another network');
         self::assertNull($decided($this->wanted('a.png', Facts::of(9000, 6000), new RenderOptions(upscale: new UpscaleSettings(UpscaleMethod::Drawn))))->trainedBefore(), 'nothing is enlarged');
     }
 
