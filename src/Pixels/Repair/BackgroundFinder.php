@@ -89,10 +89,20 @@ final readonly class BackgroundFinder
         return [$ground->not()->copyToMemory(), $more, $islands];
     }
 
-    /** How much of each pixel is of the subject, on a ground with things in it. */
-    public function share(Image $picture, CutOut $edit, bool $isRough = false): SubjectShare
+    /** What the network says of a ground with things in it, small. */
+    public function told(Image $picture, CutOut $edit): Image
     {
-        return $this->subjects->find($picture, $edit->marks, $edit->sweeps, $isRough);
+        return $this->subjects->told($picture, $edit->marks);
+    }
+
+    /**
+     * How much of each pixel is of the subject, on a ground with things in it.
+     *
+     * @param ?Image $told what the network says, where that is known
+     */
+    public function share(Image $picture, CutOut $edit, ?Image $told = null, bool $isRough = false): SubjectShare
+    {
+        return $this->subjects->find($picture, $edit->marks, $edit->sweeps, $told, $isRough);
     }
 
     /** A ground with things in it: the network looks for the subject. */

@@ -111,14 +111,25 @@ final readonly class BackgroundRemover
     }
 
     /**
-     * The same where the ground is known to have things in it, without asking again.
+     * What the network says of a picture whose ground has things in it, small.
      *
      * @param Image $picture red, green, blue
      */
-    public function removeAmid(Image $picture, CutOut $edit): Image
+    public function told(Image $picture, CutOut $edit): Image
+    {
+        return $this->finder->told(self::bytes($picture), $edit);
+    }
+
+    /**
+     * The same where the ground is known to have things in it, without asking again.
+     *
+     * @param Image $picture red, green, blue
+     * @param Image $told    of it, with these marks
+     */
+    public function removeAmid(Image $picture, CutOut $edit, Image $told): Image
     {
         $most = PremultipliedAlpha::most($picture);
-        $cut = self::blended($picture, $this->finder->share(self::bytes($picture), $edit), $most);
+        $cut = self::blended($picture, $this->finder->share(self::bytes($picture), $edit, $told), $most);
 
         return self::with($cut, $this->edged($cut->extractBands(3, 1), $edit, $most), $picture);
     }
@@ -126,15 +137,26 @@ final readonly class BackgroundRemover
     /**
      * As it is felt while a hand marks: which part stays, its edge as it comes.
      *
-     * @param Image           $picture red, green, blue as bytes
-     * @param ?BackgroundLook $look    null where its ground has things in it
+     * @param Image $picture red, green, blue as bytes
      */
-    public function roughly(Image $picture, CutOut $edit, ?BackgroundLook $look): Image
+    public function roughly(Image $picture, CutOut $edit, BackgroundLook $look): Image
     {
-        $alpha = null === $look
-            ? $this->finder->share($picture, $edit, true)->of($picture, 255.0)
-            : $this->finder->subject($picture, $edit, $look)->blur(self::ROUGH);
+        return $this->felt($picture, $edit, $this->finder->subject($picture, $edit, $look)->blur(self::ROUGH));
+    }
 
+    /**
+     * The same on a ground with things in it.
+     *
+     * @param Image $picture red, green, blue as bytes
+     * @param Image $told    of it, perhaps with fewer marks
+     */
+    public function roughlyAmid(Image $picture, CutOut $edit, Image $told): Image
+    {
+        return $this->felt($picture, $edit, $this->finder->share($picture, $edit, $told, true)->of($picture, 255.0));
+    }
+
+    private function felt(Image $picture, CutOut $edit, Image $alpha): Image
+    {
         return $picture->join($this->edged($alpha, $edit, 255.0)->cast($picture->format()))->withInterpretation($picture->interpretation());
     }
 

@@ -23,7 +23,10 @@ final readonly class RepairPreviewer
     private const BASE = 'base.v';
 
     /** Pixels on the long side of what is felt on a ground with things in it. */
-    private const FELT = 1000;
+    private const FELT = 800;
+
+    /** What the network said last. */
+    private const TOLD = 'told.v';
 
     /** What a list's edits made, where that took long. */
     private const MADE = 'made.v';
@@ -215,15 +218,26 @@ final readonly class RepairPreviewer
             return $remover->remove($base, $edit)[0];
         }
         $look = $this->looks->of($base, $folder);
-        if (!$isQuick) {
-            return null === $look ? $remover->removeAmid($base, $edit) : $remover->remove($base, $edit, $look)[0];
+        if (null === $look) {
+            return $this->cutAmid($remover, $base, $edit, $folder, $isQuick);
         }
-        if (null !== $look) {
-            return $remover->roughly($base, $edit, $look);
+
+        return $isQuick ? $remover->roughly($base, $edit, $look) : $remover->remove($base, $edit, $look)[0];
+    }
+
+    /** On a ground with things in it. What the network said of the marks before is enough to feel one more. */
+    private function cutAmid(BackgroundRemover $remover, Image $base, CutOut $edit, string $folder, bool $isQuick): Image
+    {
+        $path = $folder.'/'.self::TOLD;
+        $told = $isQuick && is_file($path) ? Image::load('vips', $path) : $remover->told($base, $edit);
+        if (!$isQuick) {
+            $told->saveWhole('vips', $path);
+
+            return $remover->removeAmid($base, $edit, $told);
         }
         $small = $base->reducedWithin(self::FELT)->copyToMemory();
 
-        return $remover->roughly($small, $edit->scaled($small->size()->longSide() / $base->size()->longSide()), null);
+        return $remover->roughlyAmid($small, $edit->scaled($small->size()->longSide() / $base->size()->longSide()), $told);
     }
 
     private function preparer(): MasterPreparer

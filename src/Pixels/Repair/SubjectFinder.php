@@ -28,7 +28,7 @@ final readonly class SubjectFinder
     private const REGIONS = 240;
 
     /** Of these, while a hand marks. */
-    private const ROUGHLY = 0.6;
+    private const ROUGHLY = 0.5;
 
     /** Of the subject: holes and pieces that are smaller are swept, where nobody marked them. */
     private const SPECK = 0.02;
@@ -45,17 +45,18 @@ final readonly class SubjectFinder
      * @param Image      $picture red, green, blue as bytes
      * @param list<Mark> $marks
      * @param bool       $sweeps  without small holes and pieces
+     * @param ?Image     $told    what the network says of it, where that is known
      * @param bool       $isRough in less than half of the time, to be felt
      *
      * @throws OnnxFailed
      */
-    public function find(Image $picture, array $marks, bool $sweeps = true, bool $isRough = false): SubjectShare
+    public function find(Image $picture, array $marks, bool $sweeps = true, ?Image $told = null, bool $isRough = false): SubjectShare
     {
         $part = $isRough ? self::ROUGHLY : 1.0;
         $grid = $picture->reducedWithin((int) ($part * self::GRID))->copyToMemory();
         $size = $grid->size();
         $small = $grid->reducedWithin((int) ($part * self::REGIONS))->copyToMemory();
-        $regions = $this->regions($small, $this->told($grid, $marks), $marks);
+        $regions = $this->regions($small, $told ?? $this->toldOn($grid, $marks), $marks);
         $regions = $sweeps ? self::swept($regions, $marks) : $regions;
         $said = self::reached($grid, $regions->stretched($size), $marks);
         $slopes = (new GuidedShare($this->threads))->slopes($grid->bytes(), $said->cast(BandFormat::Float)->bytes(), $size);
@@ -64,11 +65,20 @@ final readonly class SubjectFinder
     }
 
     /**
-     * What the network says, 0 to 1.
+     * What the network says, small: 0 to 1.
      *
+     * @param Image      $picture red, green, blue as bytes
      * @param list<Mark> $marks
+     *
+     * @throws OnnxFailed
      */
-    private function told(Image $grid, array $marks): Image
+    public function told(Image $picture, array $marks): Image
+    {
+        return $this->toldOn($picture->reducedWithin(self::GRID)->copyToMemory(), $marks)->copyToMemory();
+    }
+
+    /** @param list<Mark> $marks */
+    private function toldOn(Image $grid, array $marks): Image
     {
         $small = $grid->reducedWithin(SubjectNetwork::SIDE)->copyToMemory();
         $size = $small->size();

@@ -84,6 +84,27 @@ final class RepairPreviewerTest extends PixelTestCase
         self::assertLessThan(3.0, $whole->extractBands(3, 1)->minus($fine)->positivePart()->average(), 'levels of 255, on the mean');
     }
 
+    public function test_a_mark_on_a_busy_ground_is_felt_by_what_was_said_before_and_finely_by_all_that_is_known(): void
+    {
+        $master = $this->busy();
+        $marks = [new Mark(new Stroke([[0.25, 0.5]], 0.03), true), new Mark(new Stroke([[0.95, 0.1]], 0.03), false)];
+        $alphaAt = static fn (Image $image, float $x, float $y): float => $image->extractBands(3, 1)->crop(new \Snugfit\Core\Measure\PixelWindow((int) ($x * $image->size()->width), (int) ($y * $image->size()->height), 1, 1))->values()[0];
+        foreach ([$marks, [...$marks, new Mark(new Stroke([[0.75, 0.5]], 0.03), true)], [...$marks, new Mark(new Stroke([[0.75, 0.5]], 0.03), false)]] as $i => $now) {
+            $edits = EditList::of(new CutOut(marks: $now));
+            $felt = $this->preview($master, $edits, true);
+            $fine = $this->preview($master, $edits, false);
+            self::assertSame((new MasterPreparer())->prepared($this->small($master), $edits)->picture->bytes(), $fine->bytes(), 'as it is prepared');
+            foreach ([$felt, $fine] as $shown) {
+                self::assertSame([255.0, 0.0], [$alphaAt($shown, 0.25, 0.4), $alphaAt($shown, 0.5, 0.1)]);
+            }
+            if ($i > 0) {
+                $wanted = $now[2]->stays ? 255.0 : 0.0;
+                self::assertSame([$wanted, $wanted], [$alphaAt($felt, 0.75, 0.5), $alphaAt($fine, 0.75, 0.5)], 'the disc that is marked');
+            }
+        }
+        self::assertCount(1, glob($this->folder.'/preview-*/told.v') ?: []);
+    }
+
     public function test_a_master_of_sixteen_bits_is_cut_like_one_of_eight(): void
     {
         $shallow = $this->master();
@@ -108,6 +129,14 @@ final class RepairPreviewerTest extends PixelTestCase
     private function small(Master $master): Image
     {
         return $master->picture();
+    }
+
+    /** Two discs on a ground of many colours. */
+    private function busy(): Master
+    {
+        (new Process(['convert', '-size', '300x200', '-seed', '5', 'plasma:#52627a-#a89a78', '-attenuate', '0.3', '+noise', 'gaussian', '-fill', '#a03020', '-draw', 'circle 75,100 75,50', '-fill', '#203a80', '-draw', 'circle 225,100 225,70', '-depth', '8', 'PNG24:'.$this->folder.'/busy.png']))->mustRun();
+
+        return Master::open($this->folder.'/busy.png');
     }
 
     /** A ring on white. */
