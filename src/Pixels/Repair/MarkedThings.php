@@ -27,6 +27,8 @@ final readonly class MarkedThings
     private const SHARPER = 2.5;
     private const LEAST = 8.0;
 
+    private const FLOODED = 128;
+
     /** Half of the pixels change less. */
     private const USUAL = 0.5;
 
@@ -51,6 +53,9 @@ final readonly class MarkedThings
     {
         $own = StrokeRaster::draw([$mark->stroke], $this->picture->size())->isMoreThan(127.0)->copyToMemory();
         $all = $own;
+        if (null === $own->brightest()) {
+            return $own;
+        }
         foreach (StrokeRaster::places($mark->stroke, $own) as [$x, $y]) {
             $all = $all->either($this->reachedFrom($x, $y, $own))->copyToMemory();
         }
@@ -64,8 +69,9 @@ final readonly class MarkedThings
         $off = $this->picture->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
         $square = $off->multipliedBy($off)->bandSum()->copyToMemory();
         foreach (self::LIKE as $levels) {
-            $like = $square->isLessThan($levels * $levels)->both($this->calm)->either($own)->copyToMemory();
-            $reached = $like->touching($own)->copyToMemory();
+            $like = $square->isLessThan($levels * $levels)->both($this->calm)->either($own)->copied();
+            $like->flood($x, $y, self::FLOODED);
+            $reached = $like->isEqualTo(self::FLOODED)->copyToMemory();
             if ($reached->average() <= self::MOST * 255) {
                 return $reached;
             }
