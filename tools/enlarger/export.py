@@ -118,7 +118,7 @@ def main(weights, target, *names):
     made, store = {}, Weights(target)
     asked = lambda name: not names or name in names
     for name, one in settings.items():
-        if '-' in name:
+        if '-' in name and 'ships' not in one:
             continue  # what another begins from
         path = os.path.join(weights, name + '.pt')
         if not os.path.exists(path):
@@ -128,6 +128,8 @@ def main(weights, target, *names):
         if name == 'textured' or not asked(name):
             continue
         write(Way(made[name]), target, name, store)
+        if '-' in name:
+            continue
         if name != 'quick':
             write(Best(made[name]), target, name + '-best', store)
         if 'blend' in one:

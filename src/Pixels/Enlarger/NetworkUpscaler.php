@@ -35,12 +35,25 @@ final class NetworkUpscaler implements TileUpscaler
     /** @var array<int, Network> by the bits of a sample */
     private array $networks = [];
 
-    /** @param bool $isCover of transparency, which has no texture */
+    /** What outlines are found by: drawn as it was first trained, to which their fitting was set. */
+    private const OUTLINED = 'drawn-first';
+
+    /**
+     * @param bool $isCover    of transparency, which has no texture
+     * @param bool $isOutlined for outlines
+     */
     public function __construct(
         private readonly UpscaleSettings $upscale,
         private readonly int $threads = 1,
         private readonly bool $isCover = false,
+        private readonly bool $isOutlined = false,
     ) {
+    }
+
+    /** Doubles a drawing so that outlines are found in it. */
+    public static function forOutlines(int $threads): self
+    {
+        return new self(new UpscaleSettings(UpscaleMethod::Drawn), $threads, isOutlined: true);
     }
 
     public function name(): string
@@ -124,6 +137,7 @@ final class NetworkUpscaler implements TileUpscaler
         $method = $this->upscale->method;
 
         return match (true) {
+            $this->isOutlined => self::OUTLINED,
             Effort::Quick === $this->upscale->effort => 'quick',
             UpscaleMethod::Rebuilt === $method => UpscaleMethod::Drawn->value,
             !$this->isAtWork() => $method->forClean()->value,

@@ -75,8 +75,10 @@ final readonly class TraceSource
         $noise = self::noise($evidence, $picture);
         $isSmall = $size->pixels() <= self::DOUBLED;
         if ($isSmall || $noise >= self::MENDED) {
-            $way = new UpscaleSettings($noise >= self::MENDED ? UpscaleMethod::Mending : UpscaleMethod::Drawn);
-            $doubled = $cache->doubled($picture, $name, new NetworkUpscaler($way, $threads), 1, PixelWindow::whole($size), $tell);
+            $network = $noise >= self::MENDED
+                ? new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Mending), $threads)
+                : NetworkUpscaler::forOutlines($threads);
+            $doubled = $cache->doubled($picture, $name, $network, 1, PixelWindow::whole($size), $tell);
             $sharp = $isSmall ? $doubled : $doubled->reducedTo($size);
             $picture = $isSmall ? self::within($doubled, $picture) : $sharp;
         }
