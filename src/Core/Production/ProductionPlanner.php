@@ -131,7 +131,7 @@ final readonly class ProductionPlanner
         $request = $wanted->request;
         if (null !== $request && null !== $wanted->placement->product->wrap && [] !== $request->keep) {
             $before = $this->placedBefore($wanted, $request->keepingAnywhere());
-            if ($before instanceof Recipe && [] !== array_filter(self::hashes($before), $isOf)) {
+            if ([] !== array_filter(self::hashes($before), $isOf)) {
                 return RemakeReason::KeptOnFace;
             }
         }
@@ -141,12 +141,15 @@ final readonly class ProductionPlanner
         $filled = $request->reframed($request->framing->with(fitMode: FitMode::Fill));
         $before = $this->placedBefore($wanted, $filled);
 
-        return $before instanceof Recipe && [] !== array_filter(self::hashes($before), $isOf) ? RemakeReason::ShownWhole : null;
+        return [] !== array_filter(self::hashes($before), $isOf) ? RemakeReason::ShownWhole : null;
     }
 
-    /** @return list<?string> of a recipe as it is and as it was */
-    private static function hashes(Recipe $recipe): array
+    /** @return list<?string> of a recipe as it is and as it was; none of what was refused */
+    private static function hashes(Recipe|Refusal $recipe): array
     {
+        if ($recipe instanceof Refusal) {
+            return [];
+        }
         $trained = $recipe->trainedBefore();
 
         return [$recipe->hash(), $recipe->hashBefore(), $trained?->hash(), $trained?->hashBefore()];

@@ -32,11 +32,11 @@ final class NetworkUpscaler implements TileUpscaler
     /** Wide networks look at squares of so many pixels, which begin where the picture does. */
     private const SQUARE_WIDE = 2;
 
-    /** @var array<int, Network> by the bits of a sample */
-    private array $networks = [];
-
     /** What outlines are found by: drawn as it was first trained, to which their fitting was set. */
     private const OUTLINED = 'drawn-first';
+
+    /** @var array<int, Network> by the bits of a sample */
+    private array $networks = [];
 
     /**
      * @param bool $isCover    of transparency, which has no texture

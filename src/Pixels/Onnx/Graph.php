@@ -24,7 +24,7 @@ final class Graph
     /**
      * @param string                 $name   of its file, without the ending
      * @param non-empty-list<string> $inputs their names
-     * @param bool $isSparing gives back the memory of each run, which takes longer where pieces follow one another
+     * @param bool                   $isSparing gives back the memory of each run, which takes longer where pieces follow one another
      *
      * @throws OnnxFailed
      */

@@ -13,7 +13,6 @@ use Snugfit\Pixels\Vips\Image;
 /** Fills an area of like colour with one. */
 final class AreaFiller
 {
-    private const FLOODED = 128;
     /** Pixels by which a soft edge fades. */
     private const SOFT = 0.7;
 
@@ -23,11 +22,7 @@ final class AreaFiller
         $x = min($size->width - 1, (int) floor($fill->at[0] * $size->width));
         $y = min($size->height - 1, (int) floor($fill->at[1] * $size->height));
         $like = self::like($picture, $x, $y, $fill->tolerance);
-        if ($fill->joined) {
-            $area = $like->copied();
-            $area->flood($x, $y, self::FLOODED);
-            $like = $area->isEqualTo(self::FLOODED)->copyToMemory();
-        }
+        $like = $fill->joined ? $like->partAt($x, $y) : $like;
         // A pixel more, so that the skirt of what bounds the area is filled beneath, too.
         $share = $fill->soft ? $like->ranked(3, 8)->blurExactly(self::SOFT) : $like;
 

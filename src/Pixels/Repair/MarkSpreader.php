@@ -19,8 +19,6 @@ final readonly class MarkSpreader
     /** Of what a mark may spread over: more is a leak, and the mark means its own pixels alone. */
     private const MOST = 0.75;
 
-    private const FLOODED = 128;
-
     /** @param Image $picture red, green, blue as bytes */
     public function __construct(private Image $picture, private float $noise)
     {
@@ -46,12 +44,7 @@ final readonly class MarkSpreader
         $all = $among->average();
         $made = $own;
         foreach (StrokeRaster::places($mark->stroke, $own) as [$x, $y]) {
-            $colour = array_map(floatval(...), $this->picture->crop(new PixelWindow($x, $y, 1, 1))->values());
-            $off = $this->picture
-                ->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
-            $near = $off->multipliedBy($off)->bandSum()->isLessThan($like * $like)->both($among)->copied();
-            $near->flood($x, $y, self::FLOODED);
-            $reached = $near->isEqualTo(self::FLOODED)->copyToMemory();
+            $reached = $this->picture->squaresOff($x, $y)->isLessThan($like * $like)->both($among)->partAt($x, $y);
             $isLeak = $reached->average() > self::MOST * $all || ($mark->stays && self::touchesBorder($reached));
             $made = $isLeak ? $made : $made->either($reached)->copyToMemory();
         }

@@ -27,8 +27,6 @@ final readonly class MarkedThings
     private const SHARPER = 2.5;
     private const LEAST = 8.0;
 
-    private const FLOODED = 128;
-
     /** Half of the pixels change less. */
     private const USUAL = 0.5;
 
@@ -65,13 +63,9 @@ final readonly class MarkedThings
 
     private function reachedFrom(int $x, int $y, Image $own): Image
     {
-        $colour = array_map(floatval(...), $this->picture->crop(new PixelWindow($x, $y, 1, 1))->values());
-        $off = $this->picture->linearByBand(array_map(static fn (float $level): array => [1.0, -$level], $colour));
-        $square = $off->multipliedBy($off)->bandSum()->copyToMemory();
+        $squares = $this->picture->squaresOff($x, $y)->copyToMemory();
         foreach (self::LIKE as $levels) {
-            $like = $square->isLessThan($levels * $levels)->both($this->calm)->either($own)->copied();
-            $like->flood($x, $y, self::FLOODED);
-            $reached = $like->isEqualTo(self::FLOODED)->copyToMemory();
+            $reached = $squares->isLessThan($levels * $levels)->both($this->calm)->either($own)->partAt($x, $y);
             if ($reached->average() <= self::MOST * 255) {
                 return $reached;
             }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Vips;
 
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
 
 /** An image's samples counted with: one by one, with those of another image, or with their neighbours'. */
 trait Arithmetic
@@ -126,6 +127,15 @@ trait Arithmetic
         }
 
         return $this->then('linear', [$times, $more, $count]);
+    }
+
+    /** The squares of how far every pixel's colour is off that of the one at a place, over all bands together. */
+    public function squaresOff(int $x, int $y): self
+    {
+        $colour = $this->crop(new PixelWindow($x, $y, 1, 1))->values();
+        $off = $this->linearByBand(array_map(static fn (int|float $level): array => [1.0, -(float) $level], $colour));
+
+        return $off->multipliedBy($off)->bandSum();
     }
 
     /** All bands added up. */

@@ -66,6 +66,15 @@ trait Regions
             : new PixelWindow($across[0], $down[0], end($across) - $across[0] + 1, end($down) - $down[0] + 1);
     }
 
+    /** What of a mask hangs together with a place of it. */
+    public function partAt(int $x, int $y): self
+    {
+        $mask = $this->copied();
+        $mask->flood($x, $y, self::FLOODED);
+
+        return $mask->isEqualTo(self::FLOODED)->copyToMemory();
+    }
+
     /** What of a mask joins the picture's border. */
     public function joiningBorder(): self
     {
