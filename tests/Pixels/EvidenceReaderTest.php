@@ -5,8 +5,12 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Snugfit\Console\Bench\BenchDrawing;
+use Snugfit\Console\Bench\PictureDamage;
+use Snugfit\Core\Artwork\ExpectedErrors;
 use Snugfit\Core\Artwork\SourceEvidence;
 use Snugfit\Core\Measure\PixelSize;
+use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\Reading\EvidenceReader;
 use Snugfit\Pixels\Reading\FaceCascade;
 use Snugfit\Pixels\Reading\JpegHeader;
@@ -58,6 +62,26 @@ final class EvidenceReaderTest extends PixelTestCase
             self::assertEqualsWithDelta($sigma, $noise, 0.5 * $sigma, "noise of $sigma levels");
             self::assertGreaterThan($before, $noise);
             $before = $noise;
+        }
+    }
+
+    public function test_what_is_damaged_is_expected_to_come_out_nearer_by_what_repairs_it(): void
+    {
+        $clean = BenchDrawing::of(4)->crop(new PixelWindow(30, 460, 400, 240))->copyToMemory();
+        $told = fn (PictureDamage $damage): ExpectedErrors => $this->seen($damage->to($clean))->expected ?? self::fail('nothing is expected');
+        $plain = $told(PictureDamage::none());
+        self::assertLessThan(min($plain->faithful, $plain->redrawn->whole, $plain->focused->whole, $plain->mending->whole), $plain->drawn);
+        $saved = $told(PictureDamage::jpeg(30));
+        self::assertLessThan(min($saved->drawn, $saved->faithful, $saved->focused->half), $saved->redrawn->whole);
+        $noisy = $told(PictureDamage::noise(16.0));
+        self::assertLessThan(min($noisy->faithful, $noisy->focused->half), $noisy->denoised->whole);
+        self::assertLessThan($noisy->drawn, $noisy->redrawn->whole);
+        $soft = $told(PictureDamage::blur(1.2));
+        self::assertLessThan(min($soft->faithful, $soft->drawn, $soft->mending->whole, $soft->denoised->whole, $soft->redrawn->whole), $soft->focused->whole);
+        // Half of one way and half of another is never farther off than both.
+        foreach ([$plain, $saved, $noisy, $soft] as $errors) {
+            self::assertLessThan(1.05 * max($errors->faithful, $errors->mending->whole), $errors->mending->half);
+            self::assertLessThan(1.05 * max($errors->drawn, $errors->redrawn->whole), $errors->redrawn->half);
         }
     }
 

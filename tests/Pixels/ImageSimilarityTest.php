@@ -42,6 +42,7 @@ final class ImageSimilarityTest extends PixelTestCase
         [$whole, $squares] = [ImageSimilarity::between($picture, $blurred, 1000), ImageSimilarity::between($picture, $blurred, 32)];
         self::assertEqualsWithDelta($whole->psnr, $squares->psnr, 1e-4);
         self::assertEqualsWithDelta($whole->ssim, $squares->ssim, 1e-5);
+        self::assertEqualsWithDelta($whole->psnr, 10 * log10(255 ** 2 / ImageSimilarity::squares($picture, $blurred)), 1e-4);
     }
 
     public function test_two_even_greys_are_as_like_as_their_means(): void

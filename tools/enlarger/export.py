@@ -14,6 +14,8 @@ from onnx.external_data_helper import set_external_data
 import network as networks
 from evidence import Evidence
 from network import Best, Blend, Difference, Snap, Textured, Way
+from outcomes import WAYS
+from outlook import Outlook
 
 
 SNAP_MARGIN = 8  # px: what a network for drawings needs round a piece
@@ -75,22 +77,21 @@ def write(module, target, name, weights, *more):
 
 
 class Pieces(torch.nn.Module):
-    """Bytes, [n, 96, 96, 3], to what `Evidence` tells of each: float [n, 11]."""
+    """Bytes, [n, 96, 96, 3], to the first figures that `Evidence` or `Outlook` tells of each: float [n, figures]."""
 
-    def __init__(self, network):
+    def __init__(self, network, figures):
         super().__init__()
-        self.network = network
+        self.network, self.figures = network, figures
 
     def forward(self, samples):
-        return self.network(samples.permute(0, 3, 1, 2).to(torch.float32) / 255)
+        return self.network(samples.permute(0, 3, 1, 2).to(torch.float32) / 255)[:, :self.figures]
 
 
-def evidence(weights, target, store):
-    network = Evidence()
-    network.load_state_dict(torch.load(os.path.join(weights, 'evidence.pt')))
-    path = os.path.join(target, 'evidence.onnx')
+def teller(weights, target, store, name, network, figures):
+    network.load_state_dict(torch.load(os.path.join(weights, name + '.pt')))
+    path = os.path.join(target, name + '.onnx')
     samples = torch.zeros((2, 96, 96, 3), dtype=torch.uint8)
-    export(Pieces(network), path, {'samples': samples}, 'told', {'samples': {0: 'n'}, 'told': {0: 'n'}})
+    export(Pieces(network, figures), path, {'samples': samples}, 'told', {'samples': {0: 'n'}, 'told': {0: 'n'}})
     store.take(path)
 
 
@@ -137,8 +138,9 @@ def main(weights, target, *names):
     if 'textured' in made and asked('textured'):
         plain = loaded(weights, settings, settings['textured']['from'])
         write(Textured(plain, made['textured']), target, 'textured', store, 'share')
-    if asked('evidence'):
-        evidence(weights, target, store)
+    for name, network, figures in (('evidence', Evidence(), 11), ('outlook', Outlook(), len(WAYS))):
+        if asked(name):
+            teller(weights, target, store, name, network, figures)
     store.close()
     if names:
         return

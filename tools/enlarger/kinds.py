@@ -13,7 +13,7 @@ from PIL import Image, ImageDraw, ImageFont
 import sources
 from patches import reduced
 
-SIDE = 160
+SIDE = 224
 SEED = 20261129
 KINDS = ('photo', 'illustration', 'flat', 'line', 'pixel')
 

@@ -16,6 +16,23 @@ final readonly class PictureDamage
     {
     }
 
+    /** @return non-empty-array<string, self> what choosing is judged by */
+    public static function all(): array
+    {
+        $all = ['clean' => self::none()];
+        foreach ([90, 75, 50, 30] as $quality) {
+            $all["JPEG $quality"] = self::jpeg($quality);
+        }
+        foreach ([3, 8, 15] as $levels) {
+            $all["noise $levels"] = self::noise($levels);
+        }
+        foreach (['0.5', '0.7', '1', '1.5'] as $pixels) {
+            $all["blur $pixels px"] = self::blur((float) $pixels);
+        }
+
+        return $all;
+    }
+
     public static function none(): self
     {
         return new self(static fn (Image $picture): Image => $picture);

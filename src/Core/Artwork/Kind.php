@@ -27,6 +27,12 @@ enum Kind: string
         };
     }
 
+    /** Whether colours pass softly into one another, as cameras and brushes leave them. */
+    public function isShaded(): bool
+    {
+        return self::Photo === $this || self::Illustration === $this;
+    }
+
     /** The largest linear enlargement that this kind usually bears (common practice). */
     public function usualLimit(): float
     {

@@ -31,6 +31,8 @@ final readonly class SourceEvidence
          * is looked at is not. Null for what was read before this was looked for.
          */
         public ?float $blurInFocus = null,
+        /** How far off each way of enlarging would be; null for what was read before this was looked for. */
+        public ?ExpectedErrors $expected = null,
     ) {
     }
 
@@ -55,6 +57,7 @@ final readonly class SourceEvidence
             'noise' => round($this->noise, 2),
             'blur' => round($this->blur, 2),
             ...null === $this->blurInFocus ? [] : ['blur_in_focus' => round($this->blurInFocus, 2)],
+            ...null === $this->expected ? [] : ['expected' => $this->expected->toArray()],
         ];
     }
 
@@ -67,6 +70,7 @@ final readonly class SourceEvidence
             $record->float('noise'),
             $record->float('blur'),
             $record->has('blur_in_focus') ? $record->float('blur_in_focus') : null,
+            $record->has('expected') ? ExpectedErrors::fromRecord($record->record('expected')) : null,
         );
     }
 }

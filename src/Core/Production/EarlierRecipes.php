@@ -49,24 +49,34 @@ final class EarlierRecipes
         foreach ([$traced?->hash(), $traced?->withoutLines()?->hash()] as $hash) {
             yield [$hash, RemakeReason::TracedAnew];
         }
-        $chosen = self::chosenBefore($recipe, $wanted);
-        foreach ([$chosen?->hash(), $chosen?->hashBefore()] as $hash) {
-            yield [$hash, RemakeReason::ChosenAnew];
+        foreach (self::chosenBefore($recipe, $wanted) as [$chosen, $reason]) {
+            yield [$chosen->hash(), $reason];
+            yield [$chosen->hashBefore(), $reason];
         }
     }
 
-    /** By the way of enlarging that suited the picture before there were more; null where a person chose one, or it is the same. */
-    private static function chosenBefore(Recipe $recipe, WantedPrint $wanted): ?Recipe
+    /**
+     * By the ways of enlarging that suited the picture before, where they are other ones; none where a person chose one.
+     *
+     * @return iterable<array{Recipe, RemakeReason}>
+     */
+    private static function chosenBefore(Recipe $recipe, WantedPrint $wanted): iterable
     {
-        if (null !== $wanted->options->upscale) {
-            return null;
-        }
-        $before = UpscaleChoice::before($wanted->placement->artwork->kind, $wanted->facts)->settings->with($wanted->options->effort);
         $now = $recipe->enlarge->settings;
-        if (!$now->method->isLearned() || $now->code() === $before->code()) {
-            return null;
+        if (null !== $wanted->options->upscale || !$now->method->isLearned()) {
+            return;
         }
-
-        return $recipe->enlargedBy($before, $recipe->enlarge->region);
+        $kind = $wanted->placement->artwork->kind;
+        foreach (
+            [
+                [UpscaleChoice::byDamage($kind, $wanted->facts), RemakeReason::ChosenNearer],
+                [UpscaleChoice::before($kind, $wanted->facts), RemakeReason::ChosenAnew],
+            ] as [$choice, $reason]
+        ) {
+            $before = $choice->settings->with($wanted->options->effort);
+            if ($now->code() !== $before->code()) {
+                yield [$recipe->enlargedBy($before, $recipe->enlarge->region), $reason];
+            }
+        }
     }
 }

@@ -14,6 +14,7 @@ enum RemakeReason: string
     case KeptLines = 'lines';
     case TracedAnew = 'traced';
     case ChosenAnew = 'chosen';
+    case ChosenNearer = 'nearer';
     case RepairedAnew = 'repaired';
     case TrainedAnew = 'trained';
 
@@ -29,6 +30,8 @@ enum RemakeReason: string
             self::KeptLines => 'drawings of lines now stay lines in PDFs, sharp at any size; before, they were pixels.',
             self::TracedAnew => 'outlines now keep exactly alike what is alike to both sides; before, they could be a part of a pixel off.',
             self::ChosenAnew => 'noise, soft pictures and damaged drawings now have networks of their own; before, one served for all.',
+            self::ChosenNearer => 'of all ways of enlarging, the one is now chosen that comes nearest for the picture; before, it '
+                .'followed from its kind and its strongest damage.',
             self::RepairedAnew => 'edges of cut-outs are cleaner in JPEGs and whole in soft pictures, and subjects on busy grounds are '
                 .'told better; retouched spots are filled a little differently.',
             self::TrainedAnew => 'what enlarges drawings has learnt more: their edges come out closer to the truth.',

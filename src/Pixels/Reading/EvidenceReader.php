@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Pixels\Reading;
 
+use Snugfit\Core\Artwork\ExpectedErrors;
 use Snugfit\Core\Artwork\SourceEvidence;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
@@ -14,7 +15,10 @@ use Snugfit\Pixels\Onnx\TensorElementType;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
-/** Sees in a picture's own pixels what JPEG, noise and blur did to them, by a small network of the project that looks at pieces. */
+/**
+ * Sees in a picture's own pixels what JPEG, noise and blur did to them, and how far off each way of enlarging would be, by two small
+ * networks of the project that look at pieces.
+ */
 final class EvidenceReader
 {
     /** Pixels of a piece, and pieces each way: as the graph has it. */
@@ -28,6 +32,9 @@ final class EvidenceReader
     private const FIGURES = 11;
     private const KINDS = 6;
 
+    /** What the other network says of a piece: as ExpectedErrors takes it. */
+    private const OUTLOOK = 10;
+
     /** A piece that shows nothing of the kind has no more weight against it than this, as a logarithm. */
     private const AGAINST = -4.0;
 
@@ -37,7 +44,8 @@ final class EvidenceReader
     /** Of the pieces, those that are in focus. */
     private const IN_FOCUS = 0.2;
 
-    private ?Graph $graph = null;
+    /** @var array<string, Graph> by name */
+    private array $graphs = [];
 
     /**
      * @param Image       $picture upright, sRGB, 8 bits, without alpha
@@ -57,10 +65,7 @@ final class EvidenceReader
         $count = self::GRID ** 2;
         $given = new Tensor(TensorElementType::Byte, [$count, self::SIDE, self::SIDE, 3]);
         $given->fill($bytes);
-        $told = new Tensor(TensorElementType::Float, [$count, self::FIGURES]);
-        $this->graph ??= new Graph('evidence', ['samples'], 'told');
-        $this->graph->run([$given], $told);
-        $figures = array_chunk($told->floats(), self::FIGURES);
+        $figures = $this->told('evidence', $given, self::FIGURES);
         $values = array_map(static fn (int $figure): float => self::surest($figures, $figure), [0, 2, 4]);
 
         return new PieceEvidence(
@@ -71,9 +76,27 @@ final class EvidenceReader
                 max(0.0, 2 ** $values[1] - 1),
                 max(0.0, $values[2]),
                 max(0.0, self::surest($figures, 4, self::IN_FOCUS)),
+                ExpectedErrors::ofPieces($this->told('outlook', $given, self::OUTLOOK)),
             ),
             self::photographed($figures),
         );
+    }
+
+    /**
+     * @param Tensor       $given   pieces
+     * @param positive-int $figures of a piece
+     *
+     * @return list<list<float>> so many figures of each
+     *
+     * @throws OnnxFailed
+     */
+    private function told(string $name, Tensor $given, int $figures): array
+    {
+        $told = new Tensor(TensorElementType::Float, [self::GRID ** 2, $figures]);
+        $this->graphs[$name] ??= new Graph($name, ['samples'], 'told');
+        $this->graphs[$name]->run([$given], $told);
+
+        return array_chunk($told->floats(), $figures);
     }
 
     /**

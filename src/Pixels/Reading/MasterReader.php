@@ -67,7 +67,7 @@ final readonly class MasterReader
         $guess = KindGuess::from($this->kinds->measure($plain), $pieces?->photographed);
         // Where the eye goes and where letters stand is seen in a small copy, made once.
         $seen = $plain->thumbnail(self::SEEN)->copyToMemory();
-        $heads = \in_array($guess->kind, [Kind::Photo, Kind::Illustration], true) ? $this->faces->heads($seen) : [];
+        $heads = $guess->kind->isShaded() ? $this->faces->heads($seen) : [];
         // Each from the next larger one, so that only one comes from all of the picture's pixels.
         krsort($previews);
         $small = $picture->hasAlpha() || $master->format->isVector() ? $picture : $seen;
@@ -129,8 +129,7 @@ final readonly class MasterReader
         }
         $measures = $this->measuring->measure($plain, Kind::FlatGraphic === $kind, $seen);
         // Few colours and straight edges meet any steps by themselves; shading and grain do not.
-        $isTelling =
-            null !== $jpeg && $picture->bands() <= 3 && \in_array($kind, [Kind::Photo, Kind::Illustration], true);
+        $isTelling = null !== $jpeg && $picture->bands() <= 3 && $kind->isShaded();
 
         return $isTelling
             ? $measures->savedBeforeAt(

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Core\Production;
 
 use PHPUnit\Framework\TestCase;
+use Snugfit\Core\Artwork\ExpectedErrors;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\MasterFormat;
+use Snugfit\Core\Artwork\RepairErrors;
 use Snugfit\Core\Artwork\SourceEvidence;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Finish\FinishSettings;
@@ -194,6 +196,16 @@ final class ProductionPlannerTest extends TestCase
         self::assertSame('focused-80', $now->enlarge->settings->code());
         self::assertSame(RemakeReason::ChosenAnew, $reason($wanted, $now->enlargedBy(new UpscaleSettings(UpscaleMethod::Faithful))));
         self::assertNull($reason($wanted, $now->enlargedBy(new UpscaleSettings(UpscaleMethod::Drawn))), 'a person had chosen that');
+
+        // The same picture, read again since each way's errors are looked for.
+        $far = new RepairErrors(60.0, 90.0);
+        $errors = new ExpectedErrors(30.0, 34.0, $far, new RepairErrors(24.0, 20.0), $far, $far);
+        $wanted = $this->wanted('a.png', Facts::of(900, 600, evidence: new SourceEvidence(blur: 1.2, blurInFocus: 1.1, expected: $errors)));
+        $now = $decided($wanted);
+        self::assertSame('denoised', $now->enlarge->settings->code());
+        self::assertSame(RemakeReason::ChosenNearer, $reason($wanted, $now->enlargedBy(new UpscaleSettings(UpscaleMethod::Focused, 80))));
+        self::assertSame(RemakeReason::ChosenAnew, $reason($wanted, $now->enlargedBy(new UpscaleSettings(UpscaleMethod::Faithful))));
+        self::assertNull($reason($wanted, $now));
     }
 
     public function test_what_a_network_that_learnt_more_enlarges_is_made_again_and_says_so(): void

@@ -1,0 +1,172 @@
+"""Trains what looks at a piece of a picture and tells how far off each way of enlarging would be.
+
+Usage: outlook.py PATCHES WEIGHTS [THREADS]; continues from WEIGHTS/outlook.state if a run was stopped. PATCHES holds what outcomes.py made,
+WEIGHTS what evidence.py did, which it begins from. First it learns what each way is off; then, beside that, to lose little by the way
+that is told to be nearest.
+"""
+import glob
+import math
+import os
+import sys
+import time
+
+import numpy as np
+import torch
+import torch.nn as nn
+import torch.nn.functional as F
+
+from evidence import Evidence
+from kinds import KINDS
+from outcomes import REPAIRS, WAYS
+
+BATCH = 48
+STEPS = (6000, 2500)
+RATES = (.0012, .0004)
+SEED = 17
+KEPT_BACK = 1500
+SHARP = .4  # dB
+
+
+class Outlook(Evidence):
+    """RGB 0..1 [n, 3, 96, 96] to [n, 15]: the base-2 logarithm of the mean square of what *faithful* would be off, in levels; and for
+    each other of WAYS, the same as a difference from it; then how much speaks for each kind.
+    """
+
+    def __init__(self):
+        super().__init__()
+        self.last = nn.Linear(96, len(WAYS) + len(KINDS))
+
+
+def logs(errors):
+    told = np.log2(np.maximum(errors, .02))
+    told[:, 1:] -= told[:, :1]
+    return told.astype(np.float32)
+
+
+class Pieces:
+    def __init__(self, folder):
+        parts = [np.load(path) for path in sorted(glob.glob(os.path.join(folder, 'outcomes-*.npz')))]
+        self.given = np.concatenate([part['given'] for part in parts])
+        self.wanted = logs(np.concatenate([part['errors'] for part in parts]))
+        self.kinds = np.concatenate([part['kinds'] for part in parts])
+        self.count = len(self.given) - KEPT_BACK
+
+    def batch(self, chance):
+        given = []
+        numbers = chance.integers(0, self.count, BATCH)
+        for number in numbers:
+            piece = np.rot90(self.given[number], chance.integers(4))
+            given.append(piece[:, ::-1] if chance.random() < .5 else piece)
+        return np.stack(given), self.wanted[numbers], self.kinds[numbers]
+
+    def kept_back(self):
+        return self.given[self.count:], self.wanted[self.count:], self.kinds[self.count:]
+
+
+def tensor(pieces):
+    samples = torch.from_numpy(np.ascontiguousarray(pieces)).permute(0, 3, 1, 2)
+    return samples.float().div_(255).contiguous(memory_format=torch.channels_last)
+
+
+def by_share(errors):
+    """Mean squares where a repair makes up a share and the way for clean pictures the rest: it is a parabola in the share."""
+    table = dict(zip(WAYS, errors.T))
+    made = {'faithful': table['faithful'], 'drawn': table['drawn']}
+    for name, clean in REPAIRS.items():
+        for part in range(1, 11):
+            s = part / 10
+            made['%s-%d' % (name, 10 * part)] = (
+                table[clean] * (1 - s) * (1 - 2 * s) + 4 * table[name + '-half'] * s * (1 - s) + table[name] * s * (2 * s - 1))
+    return np.maximum(np.stack(list(made.values()), 1), .02), list(made)
+
+
+def regret(told, wanted):
+    """Mean dB lost by going the way that is told to be best, piece by piece."""
+    def squares(logs):
+        return 2 ** np.concatenate((logs[:, :1], logs[:, 1:] + logs[:, :1]), 1)
+    choice = by_share(squares(told))[0].argmin(1)
+    true = by_share(squares(wanted))[0]
+    return float((10 * np.log10(true[np.arange(len(true)), choice] / true.min(1))).mean())
+
+
+def loss_of(made, wanted, kinds):
+    count = len(WAYS)
+    # What is clear of all others need not be told exactly.
+    off = F.smooth_l1_loss(made[:, 1:count], wanted[:, 1:].clamp(-4, 4), beta=.25)
+    whole = F.smooth_l1_loss(made[:, :1], wanted[:, :1], beta=.5)
+    return 4 * off + .25 * whole + .3 * F.cross_entropy(made[:, count:], kinds, label_smoothing=.02)
+
+
+def lost(made, wanted):
+    """Mean dB lost by going each way the more often the nearer it is told to be: what is unsure is met halfway."""
+    def decibels(logs):
+        logs = torch.cat((logs[:, :1], logs[:, :1] + logs[:, 1:]), 1)
+        table = dict(zip(WAYS, (2 ** (logs - logs[:, :1])).unbind(1)))
+        made = [table['faithful'], table['drawn']]
+        for name, clean in REPAIRS.items():
+            for part in range(1, 11):
+                s = part / 10
+                made.append(table[clean] * (1 - s) * (1 - 2 * s) + 4 * table[name + '-half'] * s * (1 - s) + table[name] * s * (2 * s - 1))
+        return 10 * torch.log10(torch.stack(made, 1).clamp(min=.03))
+    with torch.no_grad():
+        true = decibels(wanted.clamp(-8, 12))
+        off = (true - true.amin(1, keepdim=True)).clamp(max=8)
+    return (F.softmax(-decibels(made.clamp(-8, 12)) / SHARP, 1) * off).sum(1).mean()
+
+
+def main(patches, folder, threads=1):
+    path = os.path.join(folder, 'outlook')
+    torch.set_num_threads(int(threads))
+    torch.set_flush_denormal(True)
+    torch.manual_seed(SEED)
+    network = Outlook()
+    before = torch.load(os.path.join(folder, 'evidence.pt'))
+    network.load_state_dict({name: value if name.startswith('last') else before[name] for name, value in network.state_dict().items()})
+    network = network.to(memory_format=torch.channels_last)
+    optimiser = torch.optim.Adam(network.parameters(), lr=RATES[0], betas=(.9, .99))
+    step = 0
+    if os.path.exists(path + '.state'):
+        state = torch.load(path + '.state')
+        network.load_state_dict(state['network'])
+        optimiser.load_state_dict(state['optimiser'])
+        step = state['step']
+    pieces, began, sums = Pieces(patches), time.time(), 0.
+    kept, true, kinds = pieces.kept_back()
+    plain = np.ones_like(true)
+    plain[:, 0] = 0
+    print('%d pieces; always faithful loses %.3f dB' % (pieces.count, regret(plain, true)), flush=True)
+    while step < sum(STEPS):
+        is_second = step >= STEPS[0]
+        if step == STEPS[0]:
+            optimiser = torch.optim.Adam(network.parameters(), lr=RATES[1], betas=(.9, .99), weight_decay=1e-5)
+        here = step - STEPS[0] * is_second
+        for group in optimiser.param_groups:
+            part = math.cos(math.pi * here / STEPS[is_second])
+            group['lr'] = RATES[is_second] * min(1, (here + 1) / 200) * (.5 * (1 + part) * .99 + .01)
+        given, wanted, kind = pieces.batch(np.random.default_rng([SEED, here]))
+        wanted = torch.from_numpy(wanted)
+        made = network(tensor(given))
+        loss = loss_of(made, wanted, torch.from_numpy(kind))
+        if is_second:
+            loss = .4 * loss + lost(made[:, :len(WAYS)], wanted)
+        optimiser.zero_grad(set_to_none=True)
+        loss.backward()
+        torch.nn.utils.clip_grad_norm_(network.parameters(), 2.)
+        optimiser.step()
+        step += 1
+        sums += loss.item()
+        if step % 500 == 0:
+            with torch.no_grad():
+                told = np.concatenate([network(tensor(kept[i:i + 100])).numpy() for i in range(0, len(kept), 100)])
+            print('outlook %d of %d, %.1f min, loss %.4f; kept back: regret %.3f dB, kinds %.3f' % (
+                step, sum(STEPS), (time.time() - began) / 60, sums / 500,
+                regret(told[:, :len(WAYS)], true), (told[:, len(WAYS):].argmax(1) == kinds).mean()), flush=True)
+            sums = 0.
+            torch.save({'network': network.state_dict(), 'optimiser': optimiser.state_dict(), 'step': step}, path + '.state.new')
+            os.replace(path + '.state.new', path + '.state')
+            torch.save(network.state_dict(), path + '.pt')
+    torch.save(network.state_dict(), path + '.pt')
+
+
+if __name__ == '__main__':
+    main(*sys.argv[1:4])
