@@ -25,27 +25,32 @@ final readonly class ExpectedErrors
     }
 
     /**
-     * The mean of what is told of each piece.
+     * Faithful's mean of all pieces, and how much more or less the others are off than faithful: their mean ratio, each piece counting by
+     * what faithful is off there, so that plain ones count next to nothing (measured: better than the means of each).
      *
-     * @param list<list<float>> $told of each piece, as base-2 logarithms: faithful's, and the differences from it of drawn,
-     *   mending by half and whole, denoised, focused and redrawn so
+     * @param list<list<float>> $told of each piece, as base-2 logarithms: faithful's, and the differences from it of drawn, mending by
+     *   half and whole, denoised, focused and redrawn so
      */
     public static function ofPieces(array $told): self
     {
-        $sums = array_fill(0, 10, 0.0);
-        foreach ($told as $piece) {
-            foreach ($sums as $result => $sum) {
-                $sums[$result] = $sum + 2 ** ($piece[0] + (0 === $result ? 0.0 : $piece[$result])) / \count($told);
+        $squares = array_map(static fn (array $piece): float => 2 ** $piece[0], $told);
+        $all = array_sum($squares);
+        $errors = [];
+        for ($result = 1; $result < 10; ++$result) {
+            $sum = 0.0;
+            foreach ($told as $number => $piece) {
+                $sum += $squares[$number] * $piece[$result];
             }
+            $errors[$result] = $all / \count($told) * 2 ** ($sum / $all);
         }
 
         return new self(
-            $sums[0],
-            $sums[1],
-            new RepairErrors($sums[2], $sums[3]),
-            new RepairErrors($sums[4], $sums[5]),
-            new RepairErrors($sums[6], $sums[7]),
-            new RepairErrors($sums[8], $sums[9]),
+            $all / \count($told),
+            $errors[1],
+            new RepairErrors($errors[2], $errors[3]),
+            new RepairErrors($errors[4], $errors[5]),
+            new RepairErrors($errors[6], $errors[7]),
+            new RepairErrors($errors[8], $errors[9]),
         );
     }
 

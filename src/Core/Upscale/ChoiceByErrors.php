@@ -22,6 +22,9 @@ final readonly class ChoiceByErrors
     private const CLEAR = 1.585;
     private const SURE = 0.8;
 
+    /** Illustrations are drawn or redrawn where that is nearer by 0.4 dB (measured). */
+    private const DOUBT = 1.096;
+
     /** From which on damage is named as the reason: levels of noise, pixels of blur. */
     private const NOISY = 1.0;
     private const SOFT = 0.2;
@@ -83,18 +86,20 @@ final readonly class ChoiceByErrors
         return $ways[0] ?? UpscaleMethod::Faithful;
     }
 
-    /** A person's word on the kind stands; a guess does not bind. */
+    /** A person's word on the kind stands; of guesses, only that of a photograph binds. */
     private function isPossible(UpscaleMethod $clean): bool
     {
-        return $this->kind === $this->facts->kindGuess || $this->kind->isShaded() === (UpscaleMethod::Faithful === $clean);
+        return ($this->kind === $this->facts->kindGuess && Kind::Photo !== $this->kind)
+            || $this->kind->isShaded() === (UpscaleMethod::Faithful === $clean);
     }
 
     /** Mean square of what a way is expected to be off. */
     private function squares(UpscaleMethod $way, int $strength = 100): float
     {
         $expected = $this->expected;
+        $doubt = Kind::Illustration === $this->kind && UpscaleMethod::Drawn === $way->forClean() ? self::DOUBT : 1.0;
 
-        return match ($way) {
+        return $doubt * match ($way) {
             UpscaleMethod::Drawn => $expected->drawn,
             UpscaleMethod::Mending => $expected->mending->at($strength / 100, $expected->faithful),
             UpscaleMethod::Denoised => $expected->denoised->at($strength / 100, $expected->faithful),
