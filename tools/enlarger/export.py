@@ -92,7 +92,8 @@ def teller(weights, target, store, name, network, figures):
     path = os.path.join(target, name + '.onnx')
     samples = torch.zeros((2, 96, 96, 3), dtype=torch.uint8)
     export(Pieces(network, figures), path, {'samples': samples}, 'told', {'samples': {0: 'n'}, 'told': {0: 'n'}})
-    store.take(path)
+    if store is not None:
+        store.take(path)
 
 
 def snap(target):
@@ -138,9 +139,10 @@ def main(weights, target, *names):
     if 'textured' in made and asked('textured'):
         plain = loaded(weights, settings, settings['textured']['from'])
         write(Textured(plain, made['textured']), target, 'textured', store, 'share')
-    for name, network, figures in (('evidence', Evidence(), 11), ('outlook', Outlook(), len(WAYS))):
+    # What no other graph shares stays in its own file, so that neither becomes large.
+    for name, network, figures, place in (('evidence', Evidence(), 11, store), ('outlook', Outlook(), len(WAYS), None)):
         if asked(name):
-            teller(weights, target, store, name, network, figures)
+            teller(weights, target, place, name, network, figures)
     store.close()
     if names:
         return
