@@ -32,11 +32,24 @@ final readonly class ChoiceRegret
     /** Pixels of a picture that are looked at, at most. */
     private const SIDE = 352;
 
-    /** Under so little nobody sees a difference: mean square of a tenth of a level. */
+    /** Under so little nobody sees a difference: mean square of a seventh of a level. */
     private const LEAST = 0.02;
+
+    private NetworkUpscaler $faithful;
+    private NetworkUpscaler $drawn;
+
+    /** @var list<array{UpscaleMethod, NetworkUpscaler}> */
+    private array $repairs;
 
     public function __construct(private string $folder, private MasterReader $reader = new MasterReader())
     {
+        // Opened once for all pictures.
+        $network = static fn (UpscaleMethod $way): NetworkUpscaler => new NetworkUpscaler(new UpscaleSettings($way));
+        [$this->faithful, $this->drawn] = [$network(UpscaleMethod::Faithful), $network(UpscaleMethod::Drawn)];
+        $this->repairs = array_map(
+            static fn (UpscaleMethod $way): array => [$way, $network($way)],
+            [UpscaleMethod::Mending, UpscaleMethod::Denoised, UpscaleMethod::Focused, UpscaleMethod::Redrawn],
+        );
     }
 
     /** @param \Closure(string): void $say */
@@ -77,7 +90,7 @@ final readonly class ChoiceRegret
         } finally {
             unlink($path);
         }
-        $squares = self::squares($truth, $small);
+        $squares = $this->squares($truth, $small);
         $chosen = UpscaleChoice::for($facts->kindGuess, $facts)->settings;
         // What is laid onto the picture's own colours is counted as drawn, of which it never loses much.
         $code = UpscaleMethod::Rebuilt === $chosen->method ? UpscaleMethod::Drawn->value : $chosen->code();
@@ -86,20 +99,19 @@ final readonly class ChoiceRegret
     }
 
     /** @return non-empty-array<string, float> mean squares of luma's differences, by the code of a way */
-    private static function squares(Image $truth, Image $small): array
+    private function squares(Image $truth, Image $small): array
     {
-        $faithful = self::doubled($small, UpscaleMethod::Faithful);
-        $drawn = self::doubled($small, UpscaleMethod::Drawn);
+        [$faithful, $drawn] = [self::doubled($small, $this->faithful), self::doubled($small, $this->drawn)];
         $squares = [
             'faithful' => self::off($truth, $faithful),
             'drawn' => self::off($truth, $drawn),
             'lanczos' => self::off($truth, (new Resampler())->enlarge($small, $truth->size(), ScalingFilter::Lanczos)),
             'nearest' => self::off($truth, $small->repeatPixels(2)),
         ];
-        foreach ([UpscaleMethod::Mending, UpscaleMethod::Denoised, UpscaleMethod::Focused, UpscaleMethod::Redrawn] as $repair) {
+        foreach ($this->repairs as [$repair, $network]) {
             [$clean, $rest] =
                 UpscaleMethod::Drawn === $repair->forClean() ? [$drawn, $squares['drawn']] : [$faithful, $squares['faithful']];
-            $whole = self::doubled($small, $repair);
+            $whole = self::doubled($small, $network);
             $half = $whole->linear(0.5, 0.0)->plus($clean->linear(0.5, 0.0));
             $errors = new RepairErrors(self::off($truth, $half), self::off($truth, $whole));
             for ($strength = 10; $strength <= 100; $strength += 10) {
@@ -116,9 +128,8 @@ final readonly class ChoiceRegret
         return max(self::LEAST, ImageSimilarity::squares($truth, $made));
     }
 
-    private static function doubled(Image $small, UpscaleMethod $way): Image
+    private static function doubled(Image $small, NetworkUpscaler $network): Image
     {
-        $network = new NetworkUpscaler(new UpscaleSettings($way));
         [$margin, $size] = [$network->margin(), $small->size()];
         $wide = new PixelSize($size->width + 2 * $margin, $size->height + 2 * $margin);
 
