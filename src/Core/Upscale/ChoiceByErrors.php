@@ -16,11 +16,15 @@ final readonly class ChoiceByErrors
     private const WORTH = 0.984;
 
     /**
-     * Damage alone tells well what is best for photographs: something else has to be nearer by two decibels, and it has to be sure that it
-     * is one (both measured, networks/model-card.md).
+     * What follows from damage alone stands for photographs unless something else is nearer by two decibels, for flat graphics and line
+     * art unless by one; where the kind is as sure as this (all measured, networks/model-card.md).
      */
-    private const CLEAR = 1.585;
+    private const CLEAR_OF_PHOTO = 1.585;
+    private const CLEAR_OF_PLAIN = 1.259;
     private const SURE = 0.8;
+
+    /** Per cent: what is drawn is not focused by less, of which the most would be faithful. */
+    private const LEAST_FOCUSED = 40;
 
     /** Illustrations are drawn or redrawn where that is nearer by 0.4 dB (measured). */
     private const DOUBT = 1.096;
@@ -49,7 +53,10 @@ final readonly class ChoiceByErrors
         $clean = $this->clean();
         [$way, $strength, $least] = [$clean, 100, self::WORTH * $this->squares($clean)];
         foreach (self::REPAIRS as $repair) {
-            for ($share = RepairStrength::STEP; $share <= 100 && $this->isPossible($repair->forClean()); $share += RepairStrength::STEP) {
+            for ($share = RepairStrength::STEP; $share <= 100; $share += RepairStrength::STEP) {
+                if (!$this->isPossible($repair, $share)) {
+                    continue;
+                }
                 $squares = $this->squares($repair, $share);
                 if ($squares < $least) {
                     [$way, $strength, $least] = [$repair, $share, $squares];
@@ -65,32 +72,41 @@ final readonly class ChoiceByErrors
         };
     }
 
-    /** What follows from the damage, of a photograph that nothing else is clearly nearer for; else null. */
+    /** What follows from the damage, where nothing else is clearly nearer; else null. */
     private function byDamage(float $least): ?UpscaleChoice
     {
         $isSure = $this->kind !== $this->facts->kindGuess || $this->facts->kindConfidence >= self::SURE;
-        if (Kind::Photo !== $this->kind || !$isSure) {
+        if (Kind::Illustration === $this->kind || !$isSure) {
             return null;
         }
         $choice = ChoiceByDamage::of($this->kind, $this->facts);
+        $clear = Kind::Photo === $this->kind ? self::CLEAR_OF_PHOTO : self::CLEAR_OF_PLAIN;
 
-        return $this->squares($choice->settings->method, $choice->settings->strength) < self::CLEAR * $least ? $choice : null;
+        return $this->squares($choice->settings->method, $choice->settings->strength) < $clear * $least ? $choice : null;
     }
 
     /** What comes nearest of the ways for clean pictures. */
     private function clean(): UpscaleMethod
     {
-        $ways = array_filter([UpscaleMethod::Faithful, UpscaleMethod::Drawn], $this->isPossible(...));
+        $ways = array_filter(
+            [UpscaleMethod::Faithful, UpscaleMethod::Drawn],
+            fn (UpscaleMethod $way): bool => $this->isPossible($way),
+        );
         usort($ways, fn (UpscaleMethod $one, UpscaleMethod $other): int => $this->squares($one) <=> $this->squares($other));
 
         return $ways[0] ?? UpscaleMethod::Faithful;
     }
 
-    /** A person's word on the kind stands; of guesses, only that of a photograph binds. */
-    private function isPossible(UpscaleMethod $clean): bool
+    /** What shading needs is not for drawings, nor the other way round; what is only guessed to be an illustration may be either. */
+    private function isPossible(UpscaleMethod $way, int $strength = 100): bool
     {
-        return ($this->kind === $this->facts->kindGuess && Kind::Photo !== $this->kind)
-            || $this->kind->isShaded() === (UpscaleMethod::Faithful === $clean);
+        $isForDrawings = UpscaleMethod::Drawn === $way->forClean();
+
+        return match (true) {
+            Kind::Illustration === $this->kind && $this->kind === $this->facts->kindGuess => true,
+            $this->kind->isShaded() => !$isForDrawings,
+            default => $isForDrawings || (UpscaleMethod::Focused === $way && $strength >= self::LEAST_FOCUSED),
+        };
     }
 
     /** Mean square of what a way is expected to be off. */
@@ -100,7 +116,7 @@ final readonly class ChoiceByErrors
         $doubt = Kind::Illustration === $this->kind && UpscaleMethod::Drawn === $way->forClean() ? self::DOUBT : 1.0;
 
         return $doubt * match ($way) {
-            UpscaleMethod::Drawn => $expected->drawn,
+            UpscaleMethod::Drawn, UpscaleMethod::Rebuilt => $expected->drawn,
             UpscaleMethod::Mending => $expected->mending->at($strength / 100, $expected->faithful),
             UpscaleMethod::Denoised => $expected->denoised->at($strength / 100, $expected->faithful),
             UpscaleMethod::Focused => $expected->focused->at($strength / 100, $expected->faithful),

@@ -33,10 +33,12 @@ final class ChoiceByErrorsTest extends TestCase
         // Its lowest place is between them: 20, 11 and 12 at 0, a half and a whole.
         yield 'a share that nobody tried' => [Kind::Illustration, self::errors(20.0, 22.0, denoised: [11.0, 12.0]), new SourceEvidence(noise: 7.6), 'denoised-70', 'Noise of about 8 levels: denoised by 70%.'];
         yield 'what saves next to nothing is left' => [Kind::Photo, self::errors(20.0, 22.0, mending: [19.8, 21.0]), new SourceEvidence(95, '4:4:4'), 'faithful', 'Photo, of good quality (JPEG 95): faithful.'];
-        yield 'a soft one' => [Kind::FlatGraphic, self::errors(30.0, 28.0, focused: [12.0, 6.0]), new SourceEvidence(blur: 1.04, blurInFocus: 0.98), 'focused', 'Soft, as if blurred by about 1.0 px: focused.'];
+        yield 'a soft one' => [Kind::FlatGraphic, self::errors(30.0, 28.0, focused: [12.0, 6.0]), new SourceEvidence(blur: 1.04, blurInFocus: 0.98), 'focused-80', 'Soft, as if blurred by about 1.0 px: focused by 80%.'];
         yield 'one that hardly looks soft' => [Kind::Illustration, self::errors(30.0, 31.0, focused: [20.0, 25.0]), $clean, 'focused-60', 'Soft edges: focused by 60%.'];
         yield 'a damaged drawing' => [Kind::LineArt, self::errors(30.0, 20.0, redrawn: [16.0, 14.0]), new SourceEvidence(noise: 6.0), 'redrawn', 'Noise of about 6 levels: redrawn.'];
-        yield 'a drawing with traces of a JPEG' => [Kind::LineArt, self::errors(30.0, 20.0, redrawn: [16.0, 14.0]), new SourceEvidence(traces: 3.46), 'redrawn', 'Traces of a JPEG of about quality 50: redrawn.'];
+        yield 'a drawing with traces of a JPEG' => [Kind::LineArt, self::errors(30.0, 20.0, redrawn: [16.0, 14.0]), new SourceEvidence(traces: 3.46), 'redrawn-90', 'Traces of a JPEG of about quality 50: redrawn by 90%.'];
+        yield 'a clean drawing is not mended, however near that may be' => [Kind::LineArt, self::errors(20.0, 19.0, mending: [12.0, 10.0], denoised: [11.0, 9.0]), $clean, 'drawn', 'Line art, clean: drawn.'];
+        yield 'nor redrawn for little' => [Kind::FlatGraphic, self::errors(30.0, 20.0, redrawn: [17.0, 18.0]), $clean, 'drawn', 'Flat graphic, clean: drawn.'];
         yield 'pixel art is asked for nothing' => [Kind::PixelArt, self::errors(30.0, 20.0, redrawn: [16.0, 14.0]), $clean, 'nearest', 'Pixel art: every pixel becomes a block.'];
     }
 
@@ -65,7 +67,7 @@ final class ChoiceByErrorsTest extends TestCase
         self::assertSame('redrawn', self::choice(Kind::LineArt, Kind::LineArt, $drawn, new SourceEvidence())->settings->code());
         self::assertSame('mending-50', self::choice(Kind::Photo, Kind::LineArt, $drawn, new SourceEvidence())->settings->code());
         self::assertSame('drawn', self::choice(Kind::LineArt, Kind::Photo, $faithful, new SourceEvidence())->settings->code());
-        self::assertSame('mending', self::choice(Kind::LineArt, Kind::LineArt, $faithful, new SourceEvidence())->settings->code());
+        self::assertSame('mending', self::choice(Kind::Illustration, Kind::LineArt, $faithful, new SourceEvidence())->settings->code());
         self::assertSame('nearest', self::choice(Kind::PixelArt, Kind::Photo, $faithful, new SourceEvidence())->settings->code());
     }
 
