@@ -87,13 +87,13 @@ class Pieces(torch.nn.Module):
         return self.network(samples.permute(0, 3, 1, 2).to(torch.float32) / 255)[:, :self.figures]
 
 
-def teller(weights, target, store, name, network, figures):
+def teller(weights, target, name, network, figures):
+    """Writes what looks at pieces; returns the graph's path."""
     network.load_state_dict(torch.load(os.path.join(weights, name + '.pt')))
     path = os.path.join(target, name + '.onnx')
     samples = torch.zeros((2, 96, 96, 3), dtype=torch.uint8)
     export(Pieces(network, figures), path, {'samples': samples}, 'told', {'samples': {0: 'n'}, 'told': {0: 'n'}})
-    if store is not None:
-        store.take(path)
+    return path
 
 
 def snap(target):
@@ -139,10 +139,11 @@ def main(weights, target, *names):
     if 'textured' in made and asked('textured'):
         plain = loaded(weights, settings, settings['textured']['from'])
         write(Textured(plain, made['textured']), target, 'textured', store, 'share')
-    # What no other graph shares stays in its own file, so that neither becomes large.
-    for name, network, figures, place in (('evidence', Evidence(), 11, store), ('outlook', Outlook(), len(WAYS), None)):
-        if asked(name):
-            teller(weights, target, place, name, network, figures)
+    if asked('evidence'):
+        store.take(teller(weights, target, 'evidence', Evidence(), 11))
+    if asked('outlook'):
+        # Its weights stay in its own file, so that neither becomes large.
+        teller(weights, target, 'outlook', Outlook(), len(WAYS))
     store.close()
     if names:
         return

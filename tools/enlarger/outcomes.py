@@ -12,7 +12,7 @@ import numpy as np
 from PIL import Image, ImageFilter
 
 from damage import jpeg, smaller
-from evidence import SIDE, jpeg_strength
+from evidence import SIDE
 from kinds import KINDS
 
 SEED = 13
@@ -42,7 +42,7 @@ class Pieces:
         self.sets = [np.load(os.path.join(folder, 'kind-%s.npy' % name), mmap_mode='r') for name in KINDS]
 
     def one(self, chance):
-        """A damaged piece, the truth at twice its size, what was done to it, and its kind."""
+        """A damaged piece, the truth at twice its size, and its kind."""
         kind = int(chance.choice(len(KINDS), p=SHARES))
         pieces = self.sets[kind]
         sharp = np.rot90(pieces[chance.integers(len(pieces))], chance.integers(4))
@@ -60,10 +60,8 @@ class Pieces:
             # A photograph's own grain, which is no damage.
             sharp = noised(sharp, chance.uniform(.5, 6), chance)
         picture = smaller(Image.fromarray(sharp), 2, chance) if kind != 4 else Image.fromarray(sharp[::2, ::2])
-        blur = noise = worst = 0.
         if kind != 4 and chance.random() < .28:
-            blur = chance.uniform(.25, 2)
-            picture = picture.filter(ImageFilter.GaussianBlur(blur))
+            picture = picture.filter(ImageFilter.GaussianBlur(chance.uniform(.25, 2)))
         if chance.random() < .35:
             noise = 2 ** chance.uniform(0, 4.4)
             picture = Image.fromarray(noised(np.asarray(picture), noise, chance))
@@ -76,10 +74,9 @@ class Pieces:
                 wide = np.pad(np.asarray(picture), ((top, 0), (left, 0), (0, 0)), mode='edge')
                 again = jpeg(Image.fromarray(wide), quality, int(chance.choice([0, 2, 2])))
                 picture = Image.fromarray(np.asarray(again)[top:, left:])
-                worst = max(worst, jpeg_strength(quality))
         given = np.asarray(picture)[y:y + SIDE, x:x + SIDE]
         truth = sharp[2 * y:2 * (y + SIDE), 2 * x:2 * (x + SIDE)]
-        return given, truth, (worst, math.log2(1 + noise), blur), kind
+        return given, truth, kind
 
 
 class Ways:
@@ -110,15 +107,15 @@ class Ways:
 def main(folder, count, part=0, of=1):
     ways = Ways()
     pieces = Pieces(folder)
-    kept = ([], [], [], [])
+    kept = ([], [], [])
     for number in range(int(part), int(count), int(of)):
-        given, truth, values, kind = pieces.one(np.random.default_rng([SEED, number]))
-        for into, one in zip(kept, (given, ways.errors(given, truth), values, kind)):
+        given, truth, kind = pieces.one(np.random.default_rng([SEED, number]))
+        for into, one in zip(kept, (given, ways.errors(given, truth), kind)):
             into.append(one)
         if (number - int(part)) % (200 * int(of)) == 0:
             print(number, flush=True)
     np.savez(os.path.join(folder, 'outcomes-%s.npz' % part), given=np.stack(kept[0]), errors=np.array(kept[1], np.float32),
-             values=np.array(kept[2], np.float32), kinds=np.array(kept[3], np.int64))
+             kinds=np.array(kept[2], np.int64))
 
 
 if __name__ == '__main__':

@@ -69,23 +69,24 @@ def tensor(pieces):
 
 
 def by_share(errors):
-    """Mean squares where a repair makes up a share and the way for clean pictures the rest: it is a parabola in the share."""
-    table = dict(zip(WAYS, errors.T))
-    made = {'faithful': table['faithful'], 'drawn': table['drawn']}
+    """Mean squares of all ways, one after the other: a repair makes up a share and the way for clean pictures the rest, so they lie on a
+    parabola. Of what is given for each of WAYS, arrays or tensors.
+    """
+    table = dict(zip(WAYS, errors))
+    made = [table['faithful'], table['drawn']]
     for name, clean in REPAIRS.items():
         for part in range(1, 11):
             s = part / 10
-            made['%s-%d' % (name, 10 * part)] = (
-                table[clean] * (1 - s) * (1 - 2 * s) + 4 * table[name + '-half'] * s * (1 - s) + table[name] * s * (2 * s - 1))
-    return np.maximum(np.stack(list(made.values()), 1), .02), list(made)
+            made.append(table[clean] * (1 - s) * (1 - 2 * s) + 4 * table[name + '-half'] * s * (1 - s) + table[name] * s * (2 * s - 1))
+    return made
 
 
 def regret(told, wanted):
     """Mean dB lost by going the way that is told to be best, piece by piece."""
     def squares(logs):
-        return 2 ** np.concatenate((logs[:, :1], logs[:, 1:] + logs[:, :1]), 1)
-    choice = by_share(squares(told))[0].argmin(1)
-    true = by_share(squares(wanted))[0]
+        errors = 2 ** np.concatenate((logs[:, :1], logs[:, 1:] + logs[:, :1]), 1)
+        return np.maximum(np.stack(by_share(errors.T), 1), .02)
+    choice, true = squares(told).argmin(1), squares(wanted)
     return float((10 * np.log10(true[np.arange(len(true)), choice] / true.min(1))).mean())
 
 
@@ -100,14 +101,9 @@ def loss_of(made, wanted, kinds):
 def lost(made, wanted):
     """Mean dB lost by going each way the more often the nearer it is told to be: what is unsure is met halfway."""
     def decibels(logs):
-        logs = torch.cat((logs[:, :1], logs[:, :1] + logs[:, 1:]), 1)
-        table = dict(zip(WAYS, (2 ** (logs - logs[:, :1])).unbind(1)))
-        made = [table['faithful'], table['drawn']]
-        for name, clean in REPAIRS.items():
-            for part in range(1, 11):
-                s = part / 10
-                made.append(table[clean] * (1 - s) * (1 - 2 * s) + 4 * table[name + '-half'] * s * (1 - s) + table[name] * s * (2 * s - 1))
-        return 10 * torch.log10(torch.stack(made, 1).clamp(min=.03))
+        # Against faithful, whose own difference is none.
+        errors = 2 ** torch.cat((torch.zeros_like(logs[:, :1]), logs[:, 1:]), 1)
+        return 10 * torch.log10(torch.stack(by_share(errors.unbind(1)), 1).clamp(min=.03))
     with torch.no_grad():
         true = decibels(wanted.clamp(-8, 12))
         off = (true - true.amin(1, keepdim=True)).clamp(max=8)

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Console\Bench;
 
+use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\RepairErrors;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
@@ -48,7 +49,7 @@ final readonly class ChoiceRegret
         [$this->faithful, $this->drawn] = [$network(UpscaleMethod::Faithful), $network(UpscaleMethod::Drawn)];
         $this->repairs = array_map(
             static fn (UpscaleMethod $way): array => [$way, $network($way)],
-            [UpscaleMethod::Mending, UpscaleMethod::Denoised, UpscaleMethod::Focused, UpscaleMethod::Redrawn],
+            UpscaleMethod::repairs(),
         );
     }
 
@@ -83,13 +84,11 @@ final readonly class ChoiceRegret
         $half = new PixelSize(intdiv($truth->size()->width, 2), intdiv($truth->size()->height, 2));
         $small = $damage->to($truth->resize($half, Kernel::Cubic)->copyToMemory())->copyToMemory();
         // As a PNG, so that no table of a JPEG helps.
-        $path = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4)).'.png';
-        $small->save('png', $path, []);
-        try {
-            $facts = $this->reader->read(Master::open($path));
-        } finally {
-            unlink($path);
-        }
+        $facts = BenchFolder::within(function (string $folder) use ($small): MasterFacts {
+            $small->save('png', $folder.'/given.png', []);
+
+            return $this->reader->read(Master::open($folder.'/given.png'));
+        });
         $squares = $this->squares($truth, $small);
         $chosen = UpscaleChoice::for($facts->kindGuess, $facts)->settings;
         // What is laid onto the picture's own colours is counted as drawn, of which it never loses much.

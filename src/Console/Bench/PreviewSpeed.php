@@ -27,7 +27,6 @@ use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Child\PixelProcessPool;
-use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
 /** Previews of a made print, beside the vips command that only reduces it to a preview's width and writes that. */
@@ -59,26 +58,25 @@ final readonly class PreviewSpeed implements Measurement
 
     public function measure(\Closure $say): void
     {
-        $folder = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4));
-        $files = new Filesystem();
-        $files->mkdir($folder);
-        try {
-            [$width, $height] = self::PRINT;
-            Image::noise(new PixelSize(450, 300), 7)->linear(40.0, 128.0)->stretched(new PixelSize($width, $height))
-                ->roundTo(BandFormat::Byte)
-                ->save('jpeg', $folder.'/print.jpg', ['Q' => 92]);
-            $bare = [];
-            $ours = array_fill_keys(array_keys(self::SCENES), []);
-            for ($round = 0; $round < self::ROUNDS; ++$round) {
-                $bare[] = $this->bare($folder);
-                foreach (self::SCENES as $code => $wide) {
-                    $ours[$code][] = $this->shown($this->job($folder, $code, $wide));
-                }
+        BenchFolder::within(fn (string $folder) => $this->measureIn($folder, $say));
+    }
+
+    /** @param \Closure(string): void $say */
+    private function measureIn(string $folder, \Closure $say): void
+    {
+        [$width, $height] = self::PRINT;
+        Image::noise(new PixelSize(450, 300), 7)->linear(40.0, 128.0)->stretched(new PixelSize($width, $height))
+            ->roundTo(BandFormat::Byte)
+            ->save('jpeg', $folder.'/print.jpg', ['Q' => 92]);
+        $bare = [];
+        $ours = array_fill_keys(array_keys(self::SCENES), []);
+        for ($round = 0; $round < self::ROUNDS; ++$round) {
+            $bare[] = $this->bare($folder);
+            foreach (self::SCENES as $code => $wide) {
+                $ours[$code][] = $this->shown($this->job($folder, $code, $wide));
             }
-            $this->report($say, $bare, $ours);
-        } finally {
-            $files->remove($folder);
         }
+        $this->report($say, $bare, $ours);
     }
 
     private function job(string $folder, string $code, float $width): PreviewJob

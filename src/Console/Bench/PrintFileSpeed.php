@@ -19,7 +19,6 @@ use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Child\PixelProcessPool;
-use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
 /** One print file, made and read back for preflight, beside the bare vips command that only resizes and writes. */
@@ -48,20 +47,19 @@ final readonly class PrintFileSpeed implements Measurement
 
     public function measure(\Closure $say): void
     {
-        $folder = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4));
-        $files = new Filesystem();
-        $files->mkdir($folder);
-        try {
-            $this->picture()->save('jpeg', $folder.'/in.jpg', ['Q' => 92]);
-            $ours = $bare = [];
-            for ($round = 0; $round < self::ROUNDS; ++$round) {
-                $bare[] = $this->bare($folder);
-                $ours[] = $this->ours($folder);
-            }
-            $this->report($say, $bare, $ours);
-        } finally {
-            $files->remove($folder);
+        BenchFolder::within(fn (string $folder) => $this->measureIn($folder, $say));
+    }
+
+    /** @param \Closure(string): void $say */
+    private function measureIn(string $folder, \Closure $say): void
+    {
+        $this->picture()->save('jpeg', $folder.'/in.jpg', ['Q' => 92]);
+        $ours = $bare = [];
+        for ($round = 0; $round < self::ROUNDS; ++$round) {
+            $bare[] = $this->bare($folder);
+            $ours[] = $this->ours($folder);
         }
+        $this->report($say, $bare, $ours);
     }
 
     /**

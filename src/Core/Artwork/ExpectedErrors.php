@@ -12,6 +12,9 @@ use Snugfit\Core\JsonReader;
  */
 final readonly class ExpectedErrors
 {
+    /** What is told of a piece: see ofPieces. */
+    public const FIGURES = 10;
+
     public function __construct(
         public float $faithful,
         public float $drawn,
@@ -36,7 +39,7 @@ final readonly class ExpectedErrors
         $squares = array_map(static fn (array $piece): float => 2 ** $piece[0], $told);
         $all = array_sum($squares);
         $errors = [];
-        for ($result = 1; $result < 10; ++$result) {
+        for ($result = 1; $result < self::FIGURES; ++$result) {
             $sum = 0.0;
             foreach ($told as $number => $piece) {
                 $sum += $squares[$number] * $piece[$result];

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Core\Production;
 
 use Snugfit\Core\Recipe\Recipe;
-use Snugfit\Core\Upscale\UpscaleChoice;
+use Snugfit\Core\Upscale\ChoiceByDamage;
 
 /** What a print's recipe was before the program came to make the same print otherwise, for each way in which it did. */
 final class EarlierRecipes
@@ -69,8 +69,8 @@ final class EarlierRecipes
         $kind = $wanted->placement->artwork->kind;
         foreach (
             [
-                [UpscaleChoice::byDamage($kind, $wanted->facts), RemakeReason::ChosenNearer],
-                [UpscaleChoice::before($kind, $wanted->facts), RemakeReason::ChosenAnew],
+                [ChoiceByDamage::of($kind, $wanted->facts), RemakeReason::ChosenNearer],
+                [ChoiceByDamage::before($kind, $wanted->facts), RemakeReason::ChosenAnew],
             ] as [$choice, $reason]
         ) {
             $before = $choice->settings->with($wanted->options->effort);

@@ -9,7 +9,10 @@ use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\SourceEvidence;
 
-/** The way that comes nearest, as far as a network sees beforehand. What was done to the picture only says why. */
+/**
+ * The way that comes nearest, as far as a network sees beforehand. What was done to the picture says why, and stands by itself where
+ * nothing else is clearly nearer.
+ */
 final readonly class ChoiceByErrors
 {
     /** The least share of squares (0.07 dB) that a repair must save, else the picture is left as it is. */
@@ -33,8 +36,6 @@ final readonly class ChoiceByErrors
     private const NOISY = 1.0;
     private const SOFT = 0.2;
 
-    private const REPAIRS = [UpscaleMethod::Mending, UpscaleMethod::Denoised, UpscaleMethod::Focused, UpscaleMethod::Redrawn];
-
     private function __construct(
         private Kind $kind,
         private MasterFacts $facts,
@@ -52,7 +53,7 @@ final readonly class ChoiceByErrors
     {
         $clean = $this->clean();
         [$way, $strength, $least] = [$clean, 100, self::WORTH * $this->squares($clean)];
-        foreach (self::REPAIRS as $repair) {
+        foreach (UpscaleMethod::repairs() as $repair) {
             for ($share = RepairStrength::STEP; $share <= 100; $share += RepairStrength::STEP) {
                 if (!$this->isPossible($repair, $share)) {
                     continue;

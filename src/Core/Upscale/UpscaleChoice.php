@@ -19,20 +19,8 @@ final readonly class UpscaleChoice
         $expected = $facts->evidence?->expected;
 
         return null === $expected || Kind::PixelArt === $kind
-            ? self::byDamage($kind, $facts)
+            ? ChoiceByDamage::of($kind, $facts)
             : ChoiceByErrors::of($kind, $facts, $facts->evidence, $expected);
-    }
-
-    /** As it was before each way's errors were looked for. */
-    public static function byDamage(Kind $kind, MasterFacts $facts): self
-    {
-        return ChoiceByDamage::of($kind, $facts);
-    }
-
-    /** As it was while one network mended everything. */
-    public static function before(Kind $kind, MasterFacts $facts): self
-    {
-        return ChoiceByDamage::before($kind, $facts);
     }
 
     /** @param string $what of the picture, such as "Photo, clean" */

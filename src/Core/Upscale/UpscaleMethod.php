@@ -55,6 +55,12 @@ enum UpscaleMethod: string
         return implode(', ', array_map(static fn (self $one): string => $one->value, $some));
     }
 
+    /** @return list<self> */
+    public static function repairs(): array
+    {
+        return array_values(array_filter(self::cases(), static fn (self $one): bool => $one->isRepair()));
+    }
+
     /** Whether it takes away what was done to a picture. What is mended once is clean: it is doubled further by what clean ones go by. */
     public function isRepair(): bool
     {

@@ -32,9 +32,6 @@ final class EvidenceReader
     private const FIGURES = 11;
     private const KINDS = 6;
 
-    /** What the other network says of a piece: as ExpectedErrors takes it. */
-    private const OUTLOOK = 10;
-
     /** A piece that shows nothing of the kind has no more weight against it than this, as a logarithm. */
     private const AGAINST = -4.0;
 
@@ -76,7 +73,7 @@ final class EvidenceReader
                 max(0.0, 2 ** $values[1] - 1),
                 max(0.0, $values[2]),
                 max(0.0, self::surest($figures, 4, self::IN_FOCUS)),
-                ExpectedErrors::ofPieces($this->told('outlook', $given, self::OUTLOOK)),
+                ExpectedErrors::ofPieces($this->told('outlook', $given, ExpectedErrors::FIGURES)),
             ),
             self::photographed($figures),
         );
