@@ -1,12 +1,13 @@
-"""What every way of enlarging makes of damaged pieces whose truth is known: outcomes-PART.npz, to learn choosing from.
+"""What every way of enlarging makes of damaged pieces whose truth is known: outcomes-MIX-PART.npz, to learn choosing from.
 
-Usage: outcomes.py PATCHES COUNT [PART OF]; PATCHES holds what kinds.py cut. The networks are those that ship. Some 0.15 s for each of
-COUNT pieces; parts, which may be made side by side, begin at 0.
+Usage: outcomes.py PATCHES general|light COUNT [PART OF]; PATCHES holds what kinds.py cut. The networks are those that ship. Some 0.15 s
+for each of COUNT pieces; parts, which may be made side by side, begin at 0.
 """
 import math
 import os
 import subprocess
 import sys
+from collections import namedtuple
 
 import numpy as np
 from PIL import Image, ImageFilter
@@ -15,14 +16,21 @@ from damage import jpeg, smaller
 from evidence import SIDE
 from kinds import KINDS
 
-SEED = 13
 EDGE = 8  # px of the result that aren't compared: pieces are cut out of pictures
-SHARES = (.36, .27, .17, .15, .05)  # of the kinds
 # Each way that repairs with the one for clean pictures that makes up its rest.
 CLEAN = ('faithful', 'drawn')
 REPAIRS = {'mending': 'faithful', 'denoised': 'faithful', 'focused': 'faithful', 'redrawn': 'drawn'}
 WAYS = ('faithful', 'drawn', *(name + half for name in REPAIRS for half in ('-half', '')))
 LUMA = np.array([.299, .587, .114], np.float32)
+
+# How pieces are mixed: the seed; the share of pieces that are made as the general mix has them; shares of the kinds; that of photographs
+# that are as a camera left them; then how often and how far they are blurred (px), noisy (levels, at most) and saved (quality, at least).
+Mix = namedtuple('Mix', 'seed general kinds soft blurred blur noisy noise saved quality')
+MIXES = {
+    'general': Mix(13, 1, (.36, .27, .17, .15, .05), 0, .28, (.25, 2), .35, 21, .5, 15),
+    # Photographs and paintings, hardly damaged: what is hardest to tell.
+    'light': Mix(21, .4, (.62, .28, .05, .04, .01), .5, .36, (.3, 1.3), .28, 16, .42, 35),
+}
 
 
 def noised(pixels, levels, chance):
@@ -39,12 +47,14 @@ def noised(pixels, levels, chance):
 
 class Pieces:
     def __init__(self, folder):
-        self.sets = [np.load(os.path.join(folder, 'kind-%s.npy' % name), mmap_mode='r') for name in KINDS]
+        self.sets = [np.load(os.path.join(folder, 'kind-%s.npy' % name), mmap_mode='r') for name in (*KINDS, 'soft')]
 
-    def one(self, chance):
+    def one(self, mix, chance):
         """A damaged piece, the truth at twice its size, and its kind."""
-        kind = int(chance.choice(len(KINDS), p=SHARES))
-        pieces = self.sets[kind]
+        if mix.general < 1 and chance.random() < mix.general:
+            mix = MIXES['general']
+        kind = int(chance.choice(len(KINDS), p=mix.kinds))
+        pieces = self.sets[len(KINDS) if kind == 0 and mix.soft and chance.random() < mix.soft else kind]
         sharp = np.rot90(pieces[chance.integers(len(pieces))], chance.integers(4))
         if chance.random() < .5:
             sharp = sharp[:, ::-1]
@@ -60,15 +70,15 @@ class Pieces:
             # A photograph's own grain, which is no damage.
             sharp = noised(sharp, chance.uniform(.5, 6), chance)
         picture = smaller(Image.fromarray(sharp), 2, chance) if kind != 4 else Image.fromarray(sharp[::2, ::2])
-        if kind != 4 and chance.random() < .28:
-            picture = picture.filter(ImageFilter.GaussianBlur(chance.uniform(.25, 2)))
-        if chance.random() < .35:
-            noise = 2 ** chance.uniform(0, 4.4)
+        if kind != 4 and chance.random() < mix.blurred:
+            picture = picture.filter(ImageFilter.GaussianBlur(chance.uniform(*mix.blur)))
+        if chance.random() < mix.noisy:
+            noise = 2 ** chance.uniform(0, math.log2(mix.noise))
             picture = Image.fromarray(noised(np.asarray(picture), noise, chance))
         x, y = (int(one) for one in chance.integers(0, 8, 2))
-        if chance.random() < .5:
+        if chance.random() < mix.saved:
             for _ in range(2 if chance.random() < .15 else 1):
-                quality = int(chance.integers(15, 99))
+                quality = int(chance.integers(mix.quality, 99))
                 # On a grid that begins anywhere.
                 left, top = (int(one) for one in chance.integers(0, 8, 2))
                 wide = np.pad(np.asarray(picture), ((top, 0), (left, 0), (0, 0)), mode='edge')
@@ -104,19 +114,19 @@ class Ways:
         return told
 
 
-def main(folder, count, part=0, of=1):
-    ways = Ways()
+def main(folder, name, count, part=0, of=1):
+    ways, mix = Ways(), MIXES[name]
     pieces = Pieces(folder)
     kept = ([], [], [])
     for number in range(int(part), int(count), int(of)):
-        given, truth, kind = pieces.one(np.random.default_rng([SEED, number]))
+        given, truth, kind = pieces.one(mix, np.random.default_rng([mix.seed, number]))
         for into, one in zip(kept, (given, ways.errors(given, truth), kind)):
             into.append(one)
         if (number - int(part)) % (200 * int(of)) == 0:
             print(number, flush=True)
-    np.savez(os.path.join(folder, 'outcomes-%s.npz' % part), given=np.stack(kept[0]), errors=np.array(kept[1], np.float32),
+    np.savez(os.path.join(folder, 'outcomes-%s-%s.npz' % (name, part)), given=np.stack(kept[0]), errors=np.array(kept[1], np.float32),
              kinds=np.array(kept[2], np.int64))
 
 
 if __name__ == '__main__':
-    main(*sys.argv[1:5])
+    main(*sys.argv[1:6])

@@ -1,14 +1,17 @@
 """Trains what looks at a piece of a picture and tells how far off each way of enlarging would be.
 
 Usage: outlook.py PATCHES WEIGHTS [THREADS]; continues from WEIGHTS/outlook.state if a run was stopped. PATCHES holds what outcomes.py made,
-WEIGHTS what evidence.py did, which it begins from. First it learns what each way is off; then, beside that, to lose little by the way
-that is told to be nearest.
+both mixes, WEIGHTS what evidence.py did, which it begins from. First it learns what each way is off; then, beside that, to lose little by
+the way that is told to be nearest; then the same on lighter damage, most of it.
 """
+import bisect
 import glob
+import itertools
 import math
 import os
 import sys
 import time
+from collections import namedtuple
 
 import numpy as np
 import torch
@@ -20,9 +23,10 @@ from kinds import KINDS
 from outcomes import REPAIRS, WAYS
 
 BATCH = 48
-STEPS = (6000, 2500)
-RATES = (.0012, .0004)
-SEED = 17
+# The seed of each part, its steps, its highest rate, how much what each way is off counts beside what is lost by choosing (None: it alone
+# counts), and how many of a batch are of the lighter mix.
+Part = namedtuple('Part', 'seed steps rate off light')
+PARTS = (Part(17, 6000, .0012, None, 0), Part(17, 2500, .0004, .4, 0), Part(19, 5000, .0008, .6, 32))
 KEPT_BACK = 1500
 SHARP = .4  # dB
 
@@ -44,23 +48,28 @@ def logs(errors):
 
 
 class Pieces:
-    def __init__(self, folder):
-        parts = [np.load(path) for path in sorted(glob.glob(os.path.join(folder, 'outcomes-*.npz')))]
+    def __init__(self, folder, mix):
+        parts = [np.load(path) for path in sorted(glob.glob(os.path.join(folder, 'outcomes-%s-*.npz' % mix)))]
         self.given = np.concatenate([part['given'] for part in parts])
         self.wanted = logs(np.concatenate([part['errors'] for part in parts]))
         self.kinds = np.concatenate([part['kinds'] for part in parts])
         self.count = len(self.given) - KEPT_BACK
 
-    def batch(self, chance):
+    def some(self, count, chance):
         given = []
-        numbers = chance.integers(0, self.count, BATCH)
+        numbers = chance.integers(0, self.count, count)
         for number in numbers:
             piece = np.rot90(self.given[number], chance.integers(4))
             given.append(piece[:, ::-1] if chance.random() < .5 else piece)
         return np.stack(given), self.wanted[numbers], self.kinds[numbers]
 
-    def kept_back(self):
-        return self.given[self.count:], self.wanted[self.count:], self.kinds[self.count:]
+    def judged(self, network):
+        """What of those kept back is said."""
+        kept, true, kinds = self.given[self.count:], self.wanted[self.count:], self.kinds[self.count:]
+        with torch.no_grad():
+            told = np.concatenate([network(tensor(kept[i:i + 100])).numpy() for i in range(0, len(kept), 100)])
+        count = len(WAYS)
+        return 'regret %.3f dB, kinds %.3f' % (regret(told[:, :count], true), (told[:, count:].argmax(1) == kinds).mean())
 
 
 def tensor(pieces):
@@ -114,37 +123,37 @@ def main(patches, folder, threads=1):
     path = os.path.join(folder, 'outlook')
     torch.set_num_threads(int(threads))
     torch.set_flush_denormal(True)
-    torch.manual_seed(SEED)
+    torch.manual_seed(PARTS[0].seed)
     network = Outlook()
     before = torch.load(os.path.join(folder, 'evidence.pt'))
     network.load_state_dict({name: value if name.startswith('last') else before[name] for name, value in network.state_dict().items()})
     network = network.to(memory_format=torch.channels_last)
-    optimiser = torch.optim.Adam(network.parameters(), lr=RATES[0], betas=(.9, .99))
+    optimiser = torch.optim.Adam(network.parameters(), lr=PARTS[0].rate, betas=(.9, .99))
     step = 0
     if os.path.exists(path + '.state'):
         state = torch.load(path + '.state')
         network.load_state_dict(state['network'])
         optimiser.load_state_dict(state['optimiser'])
         step = state['step']
-    pieces, began, sums = Pieces(patches), time.time(), 0.
-    kept, true, kinds = pieces.kept_back()
-    plain = np.ones_like(true)
-    plain[:, 0] = 0
-    print('%d pieces; always faithful loses %.3f dB' % (pieces.count, regret(plain, true)), flush=True)
-    while step < sum(STEPS):
-        is_second = step >= STEPS[0]
-        if step == STEPS[0]:
-            optimiser = torch.optim.Adam(network.parameters(), lr=RATES[1], betas=(.9, .99), weight_decay=1e-5)
-        here = step - STEPS[0] * is_second
+    general, light = Pieces(patches, 'general'), Pieces(patches, 'light')
+    began, sums = time.time(), 0.
+    ends = list(itertools.accumulate(part.steps for part in PARTS))
+    while step < ends[-1]:
+        number = bisect.bisect_right(ends, step)
+        part = PARTS[number]
+        here = step - ends[number] + part.steps
+        if number and not here:
+            optimiser = torch.optim.Adam(network.parameters(), lr=part.rate, betas=(.9, .99), weight_decay=1e-5)
         for group in optimiser.param_groups:
-            part = math.cos(math.pi * here / STEPS[is_second])
-            group['lr'] = RATES[is_second] * min(1, (here + 1) / 200) * (.5 * (1 + part) * .99 + .01)
-        given, wanted, kind = pieces.batch(np.random.default_rng([SEED, here]))
+            group['lr'] = part.rate * min(1, (here + 1) / 200) * (.5 * (1 + math.cos(math.pi * here / part.steps)) * .99 + .01)
+        chance = np.random.default_rng([part.seed, here])
+        batch = [general.some(BATCH - part.light, chance)] + ([light.some(part.light, chance)] if part.light else [])
+        given, wanted, kinds = (np.concatenate(those) for those in zip(*batch))
         wanted = torch.from_numpy(wanted)
         made = network(tensor(given))
-        loss = loss_of(made, wanted, torch.from_numpy(kind))
-        if is_second:
-            loss = .4 * loss + lost(made[:, :len(WAYS)], wanted)
+        loss = loss_of(made, wanted, torch.from_numpy(kinds))
+        if part.off is not None:
+            loss = part.off * loss + lost(made[:, :len(WAYS)], wanted)
         optimiser.zero_grad(set_to_none=True)
         loss.backward()
         torch.nn.utils.clip_grad_norm_(network.parameters(), 2.)
@@ -152,11 +161,8 @@ def main(patches, folder, threads=1):
         step += 1
         sums += loss.item()
         if step % 500 == 0:
-            with torch.no_grad():
-                told = np.concatenate([network(tensor(kept[i:i + 100])).numpy() for i in range(0, len(kept), 100)])
-            print('outlook %d of %d, %.1f min, loss %.4f; kept back: regret %.3f dB, kinds %.3f' % (
-                step, sum(STEPS), (time.time() - began) / 60, sums / 500,
-                regret(told[:, :len(WAYS)], true), (told[:, len(WAYS):].argmax(1) == kinds).mean()), flush=True)
+            print('outlook %d of %d, %.1f min, loss %.4f; kept back: %s; light: %s' % (
+                step, ends[-1], (time.time() - began) / 60, sums / 500, general.judged(network), light.judged(network)), flush=True)
             sums = 0.
             torch.save({'network': network.state_dict(), 'optimiser': optimiser.state_dict(), 'step': step}, path + '.state.new')
             os.replace(path + '.state.new', path + '.state')
