@@ -14,8 +14,7 @@ final class EarlierRecipes
     public static function of(Recipe $recipe, WantedPrint $wanted): iterable
     {
         yield from self::byRepairs($recipe, $wanted);
-        $trained = $recipe->trainedBefore();
-        if (null !== $trained) {
+        foreach ($recipe->trainedEarlier() as $trained) {
             yield [$trained->hash(), RemakeReason::TrainedAnew];
             // What was made before other changes, too, is told the newest.
             foreach (self::byRepairs($trained, $wanted) as [$hash]) {

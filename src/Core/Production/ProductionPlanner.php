@@ -150,9 +150,13 @@ final readonly class ProductionPlanner
         if ($recipe instanceof Refusal) {
             return [];
         }
-        $trained = $recipe->trainedBefore();
+        $hashes = [];
+        foreach ([$recipe, ...$recipe->trainedEarlier()] as $one) {
+            $hashes[] = $one->hash();
+            $hashes[] = $one->hashBefore();
+        }
 
-        return [$recipe->hash(), $recipe->hashBefore(), $trained?->hash(), $trained?->hashBefore()];
+        return $hashes;
     }
 
     private function placedBefore(WantedPrint $wanted, PlacementRequest $request): Recipe|Refusal

@@ -37,10 +37,14 @@ final readonly class Enlarge
         return $this->networks ?? max($of($this->settings), $of($this->region?->settings));
     }
 
-    /** By the networks that there were before; null where they are the same. */
-    public function before(PixelSize $crop): ?self
+    /** @return list<self> by the networks that there were before, the newest first; none where they are the same */
+    public function earlier(PixelSize $crop): array
     {
-        return $this->networks($crop) > UpscaleMethod::NETWORKS_BEFORE ? $this->byNetworks(UpscaleMethod::NETWORKS_BEFORE) : null;
+        $networks = $this->networks($crop);
+
+        return $networks > UpscaleMethod::NETWORKS_BEFORE
+            ? array_map($this->byNetworks(...), range($networks - 1, UpscaleMethod::NETWORKS_BEFORE))
+            : [];
     }
 
     /** As it was done by other networks than there are now. */

@@ -156,12 +156,13 @@ final readonly class Recipe
         return new self(...['enlarge' => $this->enlarge->by($upscale, $area)] + $this->parts());
     }
 
-    /** By the networks that there were before; null where they are the same. */
-    public function trainedBefore(): ?self
+    /** @return list<self> by the networks that there were before, the newest first; none where they are the same */
+    public function trainedEarlier(): array
     {
-        $enlarge = $this->enlarge->before($this->frame->crop->size());
-
-        return null === $enlarge ? null : new self(...['enlarge' => $enlarge] + $this->parts());
+        return array_map(
+            fn (Enlarge $before): self => new self(...['enlarge' => $before] + $this->parts()),
+            $this->enlarge->earlier($this->frame->crop->size()),
+        );
     }
 
     /** @return list<self> with what is repaired as it was before, the newest first; none where it makes no difference */

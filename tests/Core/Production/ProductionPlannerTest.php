@@ -220,8 +220,7 @@ final class ProductionPlannerTest extends TestCase
         $wanted = fn (UpscaleMethod $way, ?EditList $repair = null): WantedPrint => $this->wanted('a.png', Facts::of(900, 600), new RenderOptions(upscale: new UpscaleSettings($way), repair: $repair ?? new EditList()));
         foreach ([UpscaleMethod::Drawn, UpscaleMethod::Rebuilt] as $way) {
             $now = $decided($wanted($way));
-            $before = $now->trainedBefore();
-            self::assertNotNull($before);
+            [$before] = $now->trainedEarlier();
             self::assertStringContainsString('"networks":3,', $before->canonicalJson());
             self::assertSame($before->canonicalJson(), Recipe::fromJson($before->canonicalJson())->canonicalJson(), 'what was delivered stays explained');
             self::assertNotSame($now->hash(), $before->hash());
@@ -229,13 +228,13 @@ final class ProductionPlannerTest extends TestCase
             self::assertNull($reason($wanted($way), $now->hash()));
         }
         $cut = $wanted(UpscaleMethod::Drawn, EditList::of(new CutOut(marks: [new Mark(new Stroke([[0.5, 0.5]], 0.01), true)])));
-        self::assertSame(RemakeReason::TrainedAnew, $reason($cut, (string) $decided($cut)->trainedBefore()?->repairedEarlier()[0]->hash()), 'and what was repaired otherwise besides');
-        self::assertNull($decided($wanted(UpscaleMethod::Faithful))->trainedBefore(), 'the others are what they were');
+        self::assertSame(RemakeReason::TrainedAnew, $reason($cut, (string) $decided($cut)->trainedEarlier()[0]->repairedEarlier()[0]->hash()), 'and what was repaired otherwise besides');
+        self::assertSame([], $decided($wanted(UpscaleMethod::Faithful))->trainedEarlier(), 'the others are what they were');
         foreach ([[UpscaleMethod::Drawn, 100, 2, true], [UpscaleMethod::Redrawn, 100, 1, false], [UpscaleMethod::Redrawn, 50, 1, true], [UpscaleMethod::Redrawn, 100, 2, true], [UpscaleMethod::Mending, 50, 2, false]] as [$way, $strength, $passes, $isNew]) {
             self::assertSame($isNew, (new UpscaleSettings($way, $strength))->networks($passes) > UpscaleMethod::NETWORKS_BEFORE, "$way->value $strength, doubled $passes times");
         }
         self::assertSame(UpscaleMethod::NETWORKS_BEFORE, (new UpscaleSettings(UpscaleMethod::Drawn, 100, Effort::Quick))->networks(2), 'quick ones go by another network');
-        self::assertNull($decided($this->wanted('a.png', Facts::of(9000, 6000), new RenderOptions(upscale: new UpscaleSettings(UpscaleMethod::Drawn))))->trainedBefore(), 'nothing is enlarged');
+        self::assertSame([], $decided($this->wanted('a.png', Facts::of(9000, 6000), new RenderOptions(upscale: new UpscaleSettings(UpscaleMethod::Drawn))))->trainedEarlier(), 'nothing is enlarged');
     }
 
     public function test_names_stay_with_their_prints_over_runs(): void
