@@ -18,4 +18,9 @@ final readonly class Artwork
         public ?PlainGround $ground = null,
     ) {
     }
+
+    public function ofKind(Kind $kind): self
+    {
+        return new self($this->size, $kind, $this->isVector, $this->ground);
+    }
 }

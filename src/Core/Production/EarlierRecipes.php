@@ -6,6 +6,7 @@ namespace Snugfit\Core\Production;
 
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Upscale\ChoiceByDamage;
+use Snugfit\Core\Upscale\UpscaleChoice;
 
 /** What a print's recipe was before the program came to make the same print otherwise, for each way in which it did. */
 final class EarlierRecipes
@@ -21,6 +22,31 @@ final class EarlierRecipes
                 yield [$hash, RemakeReason::TrainedAnew];
             }
         }
+        if (self::isChosen($recipe, $wanted) && null !== $wanted->facts->evidence?->expected) {
+            foreach (self::byAnyWay($recipe) as $hash) {
+                yield [$hash, RemakeReason::ChosenOtherwise];
+            }
+        }
+    }
+
+    /**
+     * As it was or could have been enlarged by whatever network chose the way.
+     *
+     * @return iterable<string> hashes
+     */
+    public static function byAnyWay(Recipe $recipe): iterable
+    {
+        foreach ([$recipe, ...$recipe->trainedEarlier()] as $one) {
+            foreach (UpscaleChoice::all() as $settings) {
+                yield $one->enlargedBy($settings->with($recipe->enlarge->settings->effort), $recipe->enlarge->region)->hash();
+            }
+        }
+    }
+
+    /** Whether the program chose how it is enlarged. */
+    private static function isChosen(Recipe $recipe, WantedPrint $wanted): bool
+    {
+        return null === $wanted->options->upscale && $recipe->enlarge->settings->method->isLearned();
     }
 
     /** @return iterable<array{?string, RemakeReason}> */
@@ -61,10 +87,10 @@ final class EarlierRecipes
      */
     private static function chosenBefore(Recipe $recipe, WantedPrint $wanted): iterable
     {
-        $now = $recipe->enlarge->settings;
-        if (null !== $wanted->options->upscale || !$now->method->isLearned()) {
+        if (!self::isChosen($recipe, $wanted)) {
             return;
         }
+        $now = $recipe->enlarge->settings;
         $kind = $wanted->placement->artwork->kind;
         foreach (
             [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Snugfit\Core\Production;
 
+use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Delivery\NameContext;
 use Snugfit\Core\Delivery\NameRegistry;
 use Snugfit\Core\Delivery\NameTemplate;
@@ -128,20 +129,37 @@ final readonly class ProductionPlanner
                 return $reason;
             }
         }
-        $request = $wanted->request;
-        if (null !== $request && null !== $wanted->placement->product->wrap && [] !== $request->keep) {
-            $before = $this->placedBefore($wanted, $request->keepingAnywhere());
-            if ([] !== array_filter(self::hashes($before), $isOf)) {
-                return RemakeReason::KeptOnFace;
+        foreach (null === $wanted->request ? [] : $this->placedEarlier($wanted, $recipe, $wanted->request) as [$hash, $reason]) {
+            if ($isOf($hash)) {
+                return $reason;
             }
         }
-        if (null === $request || null !== $request->framing->fitMode || FitMode::Whole !== $wanted->placement->framing->fitMode) {
-            return null;
-        }
-        $filled = $request->reframed($request->framing->with(fitMode: FitMode::Fill));
-        $before = $this->placedBefore($wanted, $filled);
 
-        return [] !== array_filter(self::hashes($before), $isOf) ? RemakeReason::ShownWhole : null;
+        return null;
+    }
+
+    /** @return iterable<array{?string, RemakeReason}> hashes of what it was while it was placed otherwise */
+    private function placedEarlier(WantedPrint $wanted, Recipe $recipe, PlacementRequest $request): iterable
+    {
+        if (null !== $wanted->placement->product->wrap && [] !== $request->keep) {
+            foreach (self::hashes($this->placedAs($wanted, $request->keepingAnywhere())) as $hash) {
+                yield [$hash, RemakeReason::KeptOnFace];
+            }
+        }
+        if (null === $request->framing->fitMode && FitMode::Whole === $wanted->placement->framing->fitMode) {
+            $filled = $request->reframed($request->framing->with(fitMode: FitMode::Fill));
+            foreach (self::hashes($this->placedAs($wanted, $filled)) as $hash) {
+                yield [$hash, RemakeReason::ShownWhole];
+            }
+        }
+        $facts = $wanted->facts;
+        if ([Kind::Photo, Kind::Photo, Kind::Illustration] === [$wanted->placement->artwork->kind, $facts->kindGuess, $facts->kindOther]) {
+            $drawn = $this->placedAs($wanted, $request, Kind::Illustration);
+            $isOther = $drawn instanceof Recipe && !$drawn->size()->equals($recipe->size());
+            foreach ($isOther ? EarlierRecipes::byAnyWay($drawn) : [] as $hash) {
+                yield [$hash, RemakeReason::ToldPhoto];
+            }
+        }
     }
 
     /** @return list<?string> of a recipe as it is and as it was; none of what was refused */
@@ -159,11 +177,15 @@ final readonly class ProductionPlanner
         return $hashes;
     }
 
-    private function placedBefore(WantedPrint $wanted, PlacementRequest $request): Recipe|Refusal
+    private function placedAs(WantedPrint $wanted, PlacementRequest $request, ?Kind $kind = null): Recipe|Refusal
     {
-        return $this->decide(
-            $wanted->placedAs($this->placements->plan($wanted->placement->artwork, $wanted->placement->product, $request)),
-        );
+        $artwork = $wanted->placement->artwork;
+
+        return $this->decide($wanted->placedAs($this->placements->plan(
+            null === $kind ? $artwork : $artwork->ofKind($kind),
+            $wanted->placement->product,
+            $request,
+        )));
     }
 
     private static function isNumbered(string $path, string $plain): bool

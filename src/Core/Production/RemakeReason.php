@@ -15,6 +15,8 @@ enum RemakeReason: string
     case TracedAnew = 'traced';
     case ChosenAnew = 'chosen';
     case ChosenNearer = 'nearer';
+    case ChosenOtherwise = 'way';
+    case ToldPhoto = 'photo';
     case RepairedAnew = 'repaired';
     case TrainedAnew = 'trained';
 
@@ -32,6 +34,9 @@ enum RemakeReason: string
             self::ChosenAnew => 'noise, soft pictures and damaged drawings now have networks of their own; before, one served for all.',
             self::ChosenNearer => 'of all ways of enlarging, the one is now chosen that comes nearest for the picture; before, it '
                 .'followed from its kind and its strongest damage.',
+            self::ChosenOtherwise => 'of all ways of enlarging, another one is told to come nearest for the picture than before.',
+            self::ToldPhoto => 'smooth photographs are now told from illustrations, which bear more enlarging; before, they were taken for '
+                .'such.',
             self::RepairedAnew => 'edges of cut-outs are cleaner in JPEGs and whole in soft pictures, and subjects on busy grounds are '
                 .'told better; retouched spots are filled a little differently.',
             self::TrainedAnew => 'what enlarges drawings has learnt more: their edges come out closer to the truth.',

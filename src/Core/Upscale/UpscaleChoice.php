@@ -23,6 +23,22 @@ final readonly class UpscaleChoice
             : ChoiceByErrors::of($kind, $facts, $facts->evidence, $expected);
     }
 
+    /** @return list<UpscaleSettings> all by networks that can come of it */
+    public static function all(): array
+    {
+        $all = [];
+        foreach ([UpscaleMethod::Faithful, UpscaleMethod::Drawn, UpscaleMethod::Rebuilt] as $way) {
+            $all[] = new UpscaleSettings($way);
+        }
+        foreach (UpscaleMethod::repairs() as $repair) {
+            foreach (range(RepairStrength::STEP, 100, RepairStrength::STEP) as $strength) {
+                $all[] = new UpscaleSettings($repair, $strength);
+            }
+        }
+
+        return $all;
+    }
+
     /** @param string $what of the picture, such as "Photo, clean" */
     public static function plain(UpscaleMethod $method, string $what): self
     {
