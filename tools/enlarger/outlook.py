@@ -5,6 +5,7 @@ both mixes, WEIGHTS what evidence.py did, which it begins from. First it learns 
 the way that is told to be nearest; then the same on lighter damage, most of it.
 """
 import bisect
+import copy
 import glob
 import itertools
 import math
@@ -24,9 +25,13 @@ from outcomes import REPAIRS, WAYS
 
 BATCH = 48
 # The seed of each part, its steps, its highest rate, how much what each way is off counts beside what is lost by choosing (None: it alone
-# counts), and how many of a batch are of the lighter mix.
-Part = namedtuple('Part', 'seed steps rate off light')
-PARTS = (Part(17, 6000, .0012, None, 0), Part(17, 2500, .0004, .4, 0), Part(19, 5000, .0008, .6, 32))
+# counts), how many of a batch are of the lighter mix, and whether weights are averaged over the steps.
+Part = namedtuple('Part', 'seed steps rate off light averaged')
+PARTS = (
+    Part(17, 6000, .0012, None, 0, False), Part(17, 2500, .0004, .4, 0, False),
+    Part(19, 5000, .0008, .6, 32, False), Part(23, 2500, .0004, .6, 32, True),
+)
+KEEP = .998  # of the mean, a step
 KEPT_BACK = 1500
 SHARP = .4  # dB
 
@@ -128,11 +133,13 @@ def main(patches, folder, threads=1):
     before = torch.load(os.path.join(folder, 'evidence.pt'))
     network.load_state_dict({name: value if name.startswith('last') else before[name] for name, value in network.state_dict().items()})
     network = network.to(memory_format=torch.channels_last)
+    mean = copy.deepcopy(network)
     optimiser = torch.optim.Adam(network.parameters(), lr=PARTS[0].rate, betas=(.9, .99))
     step = 0
     if os.path.exists(path + '.state'):
         state = torch.load(path + '.state')
         network.load_state_dict(state['network'])
+        mean.load_state_dict(state['mean'])
         optimiser.load_state_dict(state['optimiser'])
         step = state['step']
     general, light = Pieces(patches, 'general'), Pieces(patches, 'light')
@@ -159,15 +166,20 @@ def main(patches, folder, threads=1):
         torch.nn.utils.clip_grad_norm_(network.parameters(), 2.)
         optimiser.step()
         step += 1
+        with torch.no_grad():
+            for old, new in zip(mean.parameters(), network.parameters()):
+                old.lerp_(new, 1 - KEEP if part.averaged else 1)
         sums += loss.item()
         if step % 500 == 0:
             print('outlook %d of %d, %.1f min, loss %.4f; kept back: %s; light: %s' % (
-                step, ends[-1], (time.time() - began) / 60, sums / 500, general.judged(network), light.judged(network)), flush=True)
+                step, ends[-1], (time.time() - began) / 60, sums / 500, general.judged(mean), light.judged(mean)), flush=True)
             sums = 0.
-            torch.save({'network': network.state_dict(), 'optimiser': optimiser.state_dict(), 'step': step}, path + '.state.new')
+            torch.save({
+                'network': network.state_dict(), 'mean': mean.state_dict(), 'optimiser': optimiser.state_dict(), 'step': step,
+            }, path + '.state.new')
             os.replace(path + '.state.new', path + '.state')
-            torch.save(network.state_dict(), path + '.pt')
-    torch.save(network.state_dict(), path + '.pt')
+            torch.save(mean.state_dict(), path + '.pt')
+    torch.save(mean.state_dict(), path + '.pt')
 
 
 if __name__ == '__main__':

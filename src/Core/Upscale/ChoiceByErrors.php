@@ -19,11 +19,10 @@ final readonly class ChoiceByErrors
     private const WORTH = 0.984;
 
     /**
-     * What follows from damage alone stands for photographs unless something else is nearer by two decibels, for flat graphics and line
-     * art unless by one; where the kind is as sure as this (all measured, networks/model-card.md).
+     * What follows from damage alone stands for photographs, flat graphics and line art unless something else is nearer by a decibel;
+     * where the kind is as sure as this (measured, networks/model-card.md).
      */
-    private const CLEAR_OF_PHOTO = 1.585;
-    private const CLEAR_OF_PLAIN = 1.259;
+    private const CLEAR = 1.259;
     private const SURE = 0.8;
 
     /** Per cent: what is drawn is not focused by less, of which the most would be faithful. */
@@ -81,9 +80,8 @@ final readonly class ChoiceByErrors
             return null;
         }
         $choice = ChoiceByDamage::of($this->kind, $this->facts);
-        $clear = Kind::Photo === $this->kind ? self::CLEAR_OF_PHOTO : self::CLEAR_OF_PLAIN;
 
-        return $this->squares($choice->settings->method, $choice->settings->strength) < $clear * $least ? $choice : null;
+        return $this->squares($choice->settings->method, $choice->settings->strength) < self::CLEAR * $least ? $choice : null;
     }
 
     /** What comes nearest of the ways for clean pictures. */

@@ -53,8 +53,8 @@ final class ChoiceByErrorsTest extends TestCase
     {
         $noisy = new SourceEvidence(noise: 8.0);
         $code = static fn (Kind $guess, ExpectedErrors $expected, float $sure = 1.0): string => self::choice(Kind::Photo, $guess, $expected, $noisy, $sure)->settings->code();
-        $little = self::errors(30.0, 32.0, mending: [22.0, 18.0], denoised: [24.0, 23.0]);
-        self::assertSame('denoised-80', $code(Kind::Photo, $little), 'mending would be nearer by a decibel');
+        $little = self::errors(30.0, 32.0, mending: [22.0, 19.5], denoised: [24.0, 23.0]);
+        self::assertSame('denoised-80', $code(Kind::Photo, $little), 'mending would be nearer by three quarters of a decibel');
         self::assertSame('denoised-80', $code(Kind::LineArt, $little), 'a person said that it is one');
         self::assertSame('mending', $code(Kind::Photo, $little, 0.6), 'perhaps it is none');
         self::assertSame('mending', $code(Kind::Photo, self::errors(30.0, 32.0, mending: [18.0, 12.0], denoised: [24.0, 23.0])), 'nearer by three');
