@@ -1,8 +1,7 @@
-"""Writes the trained networks as ONNX graphs that the application runs, and files with the weights of all of them.
+"""Writes the trained networks as ONNX graphs that the application runs, and one file with the weights of all of them.
 
 Usage: export.py WEIGHTS TARGET [NAME …], two folders; with names, only these are written, beside what is in TARGET.
 """
-import glob
 import json
 import os
 import sys
@@ -23,10 +22,9 @@ SNAP_MARGIN = 8  # px: what a network for drawings needs round a piece
 
 
 class Weights:
-    """Files that graphs refer to: what several of them use lies there once."""
-    NAME = 'networks-%d.weights'
+    """A file that graphs refer to: what several of them use lies in it once."""
+    NAME = 'networks.weights'
     LEAST = 1024  # bytes; less stays in its graph
-    MOST = 3_000_000  # bytes of a file, so that none becomes too large to be kept beside the code
 
     def __init__(self, folder):
         """Graphs that are in the folder already and are not written anew keep theirs."""
@@ -36,9 +34,7 @@ class Weights:
             if name.endswith('.onnx') and any(
                     one.data_location == onnx.TensorProto.EXTERNAL for one in onnx.load(path, load_external_data=False).graph.initializer):
                 self.others[path] = onnx.load(path)
-        for path in glob.glob(os.path.join(folder, '*.weights')):
-            os.remove(path)
-        self.files = []
+        self.file = open(os.path.join(folder, self.NAME), 'wb')
 
     def take(self, path):
         """Moves a graph's weights here."""
@@ -51,25 +47,17 @@ class Weights:
             if len(values) < self.LEAST:
                 continue
             if values not in self.places:
-                self.places[values] = self.place(values)
+                self.places[values] = self.file.tell()
+                self.file.write(values)
             weight.raw_data = values
-            set_external_data(weight, *self.places[values], len(values))
+            set_external_data(weight, self.NAME, self.places[values], len(values))
             weight.ClearField('raw_data')
         onnx.save(graph, path)
-
-    def place(self, values):
-        """Writes them; returns the file's name and where in it they begin."""
-        if not self.files or self.files[-1].tell() + len(values) > self.MOST:
-            self.files.append(open(os.path.join(self.folder, self.NAME % (len(self.files) + 1)), 'wb'))
-        begin = self.files[-1].tell()
-        self.files[-1].write(values)
-        return os.path.basename(self.files[-1].name), begin
 
     def close(self):
         for path, graph in self.others.items():
             self.put(graph, path)
-        for file in self.files:
-            file.close()
+        self.file.close()
 
 
 def export(module, path, inputs, output, open_sides):

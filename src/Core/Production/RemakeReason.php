@@ -39,7 +39,7 @@ enum RemakeReason: string
                 .'such.',
             self::RepairedAnew => 'edges of cut-outs are cleaner in JPEGs and whole in soft pictures, and subjects on busy grounds are '
                 .'told better; retouched spots are filled a little differently.',
-            self::TrainedAnew => 'what enlarges drawings has learnt more: their edges come out closer to the truth.',
+            self::TrainedAnew => 'the networks that enlarge them have learnt more: they come out closer to the truth.',
             self::FoldMarks => 'marks on a canvas now tell where it is cut and where it is folded; before, they told its face to be '
                 .'cut off.',
         };

@@ -80,7 +80,11 @@ enum UpscaleMethod: string
     /** Goes up for a way when its own network is trained anew, since its pixels change. */
     public function networks(): int
     {
-        return \in_array($this, [self::Drawn, self::Rebuilt], true) ? 4 : self::NETWORKS_BEFORE;
+        return match ($this) {
+            self::Redrawn => 5,
+            self::Drawn, self::Rebuilt => 4,
+            default => self::NETWORKS_BEFORE,
+        };
     }
 
     /** Whether it can be used by a part. */

@@ -230,9 +230,16 @@ final class ProductionPlannerTest extends TestCase
         $cut = $wanted(UpscaleMethod::Drawn, EditList::of(new CutOut(marks: [new Mark(new Stroke([[0.5, 0.5]], 0.01), true)])));
         self::assertSame(RemakeReason::TrainedAnew, $reason($cut, (string) $decided($cut)->trainedEarlier()[0]->repairedEarlier()[0]->hash()), 'and what was repaired otherwise besides');
         self::assertSame([], $decided($wanted(UpscaleMethod::Faithful))->trainedEarlier(), 'the others are what they were');
-        foreach ([[UpscaleMethod::Drawn, 100, 2, true], [UpscaleMethod::Redrawn, 100, 1, false], [UpscaleMethod::Redrawn, 50, 1, true], [UpscaleMethod::Redrawn, 100, 2, true], [UpscaleMethod::Mending, 50, 2, false]] as [$way, $strength, $passes, $isNew]) {
+        foreach ([[UpscaleMethod::Drawn, 100, 2, true], [UpscaleMethod::Redrawn, 100, 1, true], [UpscaleMethod::Denoised, 50, 1, false], [UpscaleMethod::Focused, 100, 2, false], [UpscaleMethod::Redrawn, 50, 1, true], [UpscaleMethod::Redrawn, 100, 2, true], [UpscaleMethod::Mending, 50, 2, false]] as [$way, $strength, $passes, $isNew]) {
             self::assertSame($isNew, (new UpscaleSettings($way, $strength))->networks($passes) > UpscaleMethod::NETWORKS_BEFORE, "$way->value $strength, doubled $passes times");
         }
+        $repaired = $decided($wanted(UpscaleMethod::Redrawn));
+        foreach ($repaired->trainedEarlier() as $i => $before) {
+            // Doubled twice, it went by drawn's newer one, too.
+            self::assertStringContainsString('"networks":'.[4, 3][$i].',', $before->canonicalJson());
+            self::assertSame(RemakeReason::TrainedAnew, $reason($wanted(UpscaleMethod::Redrawn), $before->hash()));
+        }
+        self::assertCount(2, $repaired->trainedEarlier());
         self::assertSame(UpscaleMethod::NETWORKS_BEFORE, (new UpscaleSettings(UpscaleMethod::Drawn, 100, Effort::Quick))->networks(2), 'quick ones go by another network');
         self::assertSame([], $decided($this->wanted('a.png', Facts::of(9000, 6000), new RenderOptions(upscale: new UpscaleSettings(UpscaleMethod::Drawn))))->trainedEarlier(), 'nothing is enlarged');
     }
