@@ -36,9 +36,11 @@ final class EarlierRecipes
      */
     public static function byAnyWay(Recipe $recipe): iterable
     {
-        foreach ([$recipe, ...$recipe->trainedEarlier()] as $one) {
-            foreach (UpscaleChoice::all() as $settings) {
-                yield $one->enlargedBy($settings->with($recipe->enlarge->settings->effort), $recipe->enlarge->region)->hash();
+        foreach (UpscaleChoice::all() as $settings) {
+            $other = $recipe->enlargedBy($settings->with($recipe->enlarge->settings->effort), $recipe->enlarge->region);
+            yield $other->hash();
+            foreach ($other->trainedEarlier() as $before) {
+                yield $before->hash();
             }
         }
     }
