@@ -40,7 +40,7 @@ test('words are written, shown while they are typed, dragged to where they snap,
     await field(page, 'x').fill('30');
     await field(page, 'x').press('Enter');
   });
-  expect(await middle(page)).toBeCloseTo(0.3, 1);
+  await expect.poll(() => middle(page)).toBeCloseTo(0.3, 1);
   const stage = await page.locator('.letter-stage .trim').boundingBox();
   const line = await lines(page).boundingBox();
   const from = [line.x + line.width / 2, line.y + line.height / 2];
@@ -50,7 +50,7 @@ test('words are written, shown while they are typed, dragged to where they snap,
   await page.mouse.move(stage.x + stage.width / 2 + 3, from[1] - 60, { steps: 3 });
   await expect(page.locator('[data-guides]')).toHaveAttribute('d', /V/);
   await kept(page, () => page.mouse.up());
-  expect(await middle(page)).toBeCloseTo(0.5, 3);
+  await expect.poll(() => middle(page)).toBeCloseTo(0.5, 3);
 
   // By keys: five millimetres to the right of four inches.
   await lines(page).focus();
@@ -59,7 +59,7 @@ test('words are written, shown while they are typed, dragged to where they snap,
     const { trim, ppi } = JSON.parse(one.dataset.layout);
     return trim[2] / ppi;
   });
-  expect(await middle(page)).toBeCloseTo(0.5 + 5 / 25.4 / inches, 2);
+  await expect.poll(() => middle(page)).toBeCloseTo(0.5 + 5 / 25.4 / inches, 2);
   await page.keyboard.press('Control+z');
   // The page comes anew meanwhile.
   await expect(async () => expect(await middle(page)).toBeCloseTo(0.5, 3)).toPass({ timeout: 20_000 });

@@ -36,9 +36,9 @@ final readonly class KindGuess
                 [Kind::FlatGraphic, self::fewColours($features)],
                 [Kind::Photo, null === $photographed ? self::camera($features) : min(
                     self::over($photographed, 0.12, 0.44),
-                    // No camera leaves a picture without any noise, though a blurred ground made small has little: ramps of colour look
-                    // like one to a network.
-                    self::over($features->noise, 0.08, 0.16),
+                    // No camera leaves a picture without any noise, though a blurred ground made small has little: ramps of colour,
+                    // without any edge, look like one to a network.
+                    self::over($features->noise, ...$features->soft < 1.0 ? [0.08, 0.16] : [0.36, 0.46]),
                 )],
             ] as [$kind, $share]
         ) {

@@ -59,7 +59,8 @@ final class KindGuessTest extends TestCase
         self::assertSame([Kind::Photo, Kind::Illustration], [KindGuess::from($rough)->kind, KindGuess::from($smooth)->kind]);
         self::assertSame([Kind::Illustration, Kind::Photo], [KindGuess::from($rough, 0.02)->kind, KindGuess::from($smooth, 0.9)->kind]);
         self::assertSame([Kind::Photo, 0.5], [KindGuess::from($smooth, 0.28)->kind, round(KindGuess::from($smooth, 0.28)->confidence, 6)]);
-        self::assertSame(Kind::Illustration, KindGuess::from(self::features(same: 0.8, noise: 0.06), 1.0)->kind, 'a ramp of colour');
+        self::assertSame(Kind::Illustration, KindGuess::from(self::features(same: 0.8, noise: 0.06), 1.0)->kind, 'a drawing of ramps');
+        self::assertSame(Kind::Illustration, KindGuess::from(self::features(same: 0.6, soft: 1.0, noise: 0.3), 1.0)->kind, 'a ramp of colour');
         self::assertSame(Kind::Photo, KindGuess::from(self::features(same: 0.5, noise: 0.2), 0.9)->kind, 'a flower before a blurred ground, made small');
         self::assertSame(Kind::PixelArt, KindGuess::from(self::features(longSide: 32, colours: 10, mainColours: 3, soft: 0.0, same: 0.8), 1.0)->kind);
         self::assertSame(Kind::FlatGraphic, KindGuess::from(self::features(colours: 60, mainColours: 6, same: 0.95), 1.0)->kind);
