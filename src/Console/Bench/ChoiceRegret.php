@@ -8,6 +8,7 @@ use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\RepairErrors;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
+use Snugfit\Core\Upscale\RepairStrength;
 use Snugfit\Core\Upscale\UpscaleChoice;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
@@ -113,7 +114,7 @@ final readonly class ChoiceRegret
             $whole = self::doubled($small, $network);
             $half = $whole->linear(0.5, 0.0)->plus($clean->linear(0.5, 0.0));
             $errors = new RepairErrors(self::off($truth, $half), self::off($truth, $whole));
-            for ($strength = 10; $strength <= 100; $strength += 10) {
+            foreach (RepairStrength::all() as $strength) {
                 $code = (new UpscaleSettings($repair, $strength))->code();
                 $squares[$code] = max(self::LEAST, $errors->at($strength / 100, $rest));
             }

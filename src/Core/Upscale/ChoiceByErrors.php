@@ -53,7 +53,7 @@ final readonly class ChoiceByErrors
         $clean = $this->clean();
         [$way, $strength, $least] = [$clean, 100, self::WORTH * $this->squares($clean)];
         foreach (UpscaleMethod::repairs() as $repair) {
-            for ($share = RepairStrength::STEP; $share <= 100; $share += RepairStrength::STEP) {
+            foreach (RepairStrength::all() as $share) {
                 if (!$this->isPossible($repair, $share)) {
                     continue;
                 }

@@ -8,7 +8,13 @@ namespace Snugfit\Core\Upscale;
 final readonly class RepairStrength
 {
     /** Between two of them. */
-    public const STEP = 10;
+    private const STEP = 10;
+
+    /** @return list<int<1, 100>> all that are chosen from, the least first */
+    public static function all(): array
+    {
+        return range(self::STEP, 100, self::STEP);
+    }
 
     public static function nearest(float $strength): int
     {

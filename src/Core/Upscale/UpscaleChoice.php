@@ -31,7 +31,7 @@ final readonly class UpscaleChoice
             $all[] = new UpscaleSettings($way);
         }
         foreach (UpscaleMethod::repairs() as $repair) {
-            foreach (range(RepairStrength::STEP, 100, RepairStrength::STEP) as $strength) {
+            foreach (RepairStrength::all() as $strength) {
                 $all[] = new UpscaleSettings($repair, $strength);
             }
         }
