@@ -53,52 +53,52 @@ final readonly class BatchSpeed implements Measurement
 
     public function measure(\Closure $say): void
     {
-        $folder = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4));
-        $files = new Filesystem();
-        $files->mkdir([$folder.'/in', $folder.'/bare']);
-        try {
-            for ($i = 0; $i < self::PICTURES; ++$i) {
-                $noise = Image::noise(new PixelSize(...self::SIZE), $i + 1)->blurExactly(1.0);
-                $noise
-                    ->join($noise->linear(0.7, 0.0))
-                    ->join($noise->linear(-0.8, 0.0))
-                    ->linear(60.0, 128.0)
-                    ->roundTo(\Snugfit\Pixels\Vips\BandFormat::Byte)
-                    ->withInterpretation(Interpretation::Srgb)
-                    ->save('jpeg', \sprintf('%s/in/p%02d.jpg', $folder, $i), ['Q' => 92]);
-            }
-            $bare = $this->bare($folder);
-            $began = microtime(true);
-            $watch = new ReadingWatch();
-            $result = $this->maker->make(
-                new FolderRequest($folder.'/in', $folder.'/out', $this->products(), self::WORKERS, new RenderOptions(FileFormat::Jpeg)),
-                $watch,
-                static fn (): bool => false,
-            );
-            $ours = microtime(true) - $began;
-            $reading = $watch->readAt - $began;
-            $megapixels =
-                self::PICTURES * array_sum(array_map(static fn (array $side): float => $side[0] * $side[1] * 0.09, self::PRODUCTS));
-            $say(\sprintf('vips command  %6.1f s, %5.1f megapixels a second', $bare, $megapixels / $bare));
-            $say(
-                \sprintf(
-                    'Snugfit       %6.1f s, %5.1f megapixels a second, %d files, all preflighted',
-                    $ours,
-                    $megapixels / $ours,
-                    $result->made,
-                ),
-            );
-            $say(\sprintf('of which %.1f s for reading and judging the masters, which is done once', $reading));
-            $say(
-                \sprintf(
-                    'Snugfit makes %.2f of the command\'s pixels in the same time (0.80 wanted at least); with reading the masters %.2f',
-                    $bare / ($ours - $reading),
-                    $bare / $ours,
-                ),
-            );
-        } finally {
-            $files->remove($folder);
+        BenchFolder::within(fn (string $folder) => $this->measureIn($folder, $say));
+    }
+
+    /** @param \Closure(string): void $say */
+    private function measureIn(string $folder, \Closure $say): void
+    {
+        (new Filesystem())->mkdir([$folder.'/in', $folder.'/bare']);
+        for ($i = 0; $i < self::PICTURES; ++$i) {
+            $noise = Image::noise(new PixelSize(...self::SIZE), $i + 1)->blurExactly(1.0);
+            $noise
+                ->join($noise->linear(0.7, 0.0))
+                ->join($noise->linear(-0.8, 0.0))
+                ->linear(60.0, 128.0)
+                ->roundTo(\Snugfit\Pixels\Vips\BandFormat::Byte)
+                ->withInterpretation(Interpretation::Srgb)
+                ->save('jpeg', \sprintf('%s/in/p%02d.jpg', $folder, $i), ['Q' => 92]);
         }
+        $bare = $this->bare($folder);
+        $began = microtime(true);
+        $watch = new ReadingWatch();
+        $result = $this->maker->make(
+            new FolderRequest($folder.'/in', $folder.'/out', $this->products(), self::WORKERS, new RenderOptions(FileFormat::Jpeg)),
+            $watch,
+            static fn (): bool => false,
+        );
+        $ours = microtime(true) - $began;
+        $reading = $watch->readAt - $began;
+        $megapixels =
+            self::PICTURES * array_sum(array_map(static fn (array $side): float => $side[0] * $side[1] * 0.09, self::PRODUCTS));
+        $say(\sprintf('vips command  %6.1f s, %5.1f megapixels a second', $bare, $megapixels / $bare));
+        $say(
+            \sprintf(
+                'Snugfit       %6.1f s, %5.1f megapixels a second, %d files, all preflighted',
+                $ours,
+                $megapixels / $ours,
+                $result->made,
+            ),
+        );
+        $say(\sprintf('of which %.1f s for reading and judging the masters, which is done once', $reading));
+        $say(
+            \sprintf(
+                'Snugfit makes %.2f of the command\'s pixels in the same time (0.80 wanted at least); with reading the masters %.2f',
+                $bare / ($ours - $reading),
+                $bare / $ours,
+            ),
+        );
     }
 
     /** Cut from the middle, reduced in linear light, written: as many at a time as workers. */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Console\Bench;
 
 use Snugfit\Core\JsonReader;
-use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
 /** A sheet of 200 artworks × 30 products in a shop of its own, seen by a real browser. */
@@ -34,9 +33,12 @@ final readonly class SheetSpeed implements Measurement
 
             return;
         }
-        $data = sys_get_temp_dir().'/snugfit-bench-'.bin2hex(random_bytes(4));
-        $files = new Filesystem();
-        $files->mkdir($data);
+        BenchFolder::within(fn (string $data) => $this->measureIn($data, $say));
+    }
+
+    /** @param \Closure(string): void $say */
+    private function measureIn(string $data, \Closure $say): void
+    {
         $shop = new Process(
             ['bash', 'tools/serve.sh', 'start', '--port', self::PORT],
             $this->projectDir,
@@ -61,7 +63,6 @@ final readonly class SheetSpeed implements Measurement
             $this->report($say, JsonReader::decode($answer, 'the browser\'s measures'));
         } finally {
             $shop->stop(15);
-            $files->remove($data);
         }
     }
 
