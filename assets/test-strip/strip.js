@@ -53,6 +53,13 @@ export default () => ({
   paint() {
     this.painter.toggle();
   },
+  /** Parts of another kind, as they were found. */
+  async takeFound() {
+    const { way, found } = this.$el.dataset;
+    document.getElementById('area-way').value = way;
+    await this.painter.take(JSON.parse(found));
+    location.reload();
+  },
   /** Another way for what is painted already. */
   async areaWay() {
     if (this.painter.strokes().length) {

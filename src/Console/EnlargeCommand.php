@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Console;
 
 use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\KindPart;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Artwork\MasterWarning;
 use Snugfit\Core\Artwork\MasterWarnings;
@@ -145,6 +146,7 @@ final class EnlargeCommand extends Command
             'from' => $sides($order->facts->size),
             'to' => $sides($order->to),
             'kind' => $order->facts->kindGuess->value,
+            'parts' => array_map(static fn (KindPart $part): array => $part->toArray(), $order->facts->parts),
             'evidence' => $order->facts->evidence?->toArray(),
             'way' => $upscale->method->value,
             'strength' => $upscale->method->hasStrength() ? $upscale->strength : null,

@@ -63,6 +63,29 @@ test('a strip shows spots by ways; a spot and a column are added, and the picked
   }
 });
 
+test('a drawn part of a photograph is told on intake and painted by one click, and taken back', async ({ page }) => {
+  const picture = test.info().outputPath('summer.jpg');
+  // A photograph whose lowest third is lettering and flat shapes.
+  const drawn = ['-size', '1200x300', 'xc:ivory', '-fill', 'navy', '-pointsize', '60'];
+  for (const [i, line] of ['Low water at six', 'High water at noon', 'Bring a lamp'].entries())
+    drawn.push('-annotate', `+${60 + 40 * i}+${90 + 80 * i}`, line, '-draw', `circle ${900 + 90 * i},150 ${930 + 90 * i},170`);
+  const band = test.info().outputPath('band.png');
+  execFileSync('convert', [...drawn, band]);
+  const plate = ['scenes/sunlit/plate.jpg', '-crop', '1200x900+200+0', '+repage'];
+  execFileSync('convert', [...plate, band, '-gravity', 'south', '-composite', '-quality', '90', picture]);
+  const batch = await readyBatch(page, 'In parts', [picture], ['8x10']);
+  await page.goto(`/batches/${batch}/intake`);
+  await expect(page.locator('.warnings')).toContainText(/In parts: drawn, \d+% at the bottom/);
+  await page.goto(`/batches/${batch}/fit`);
+  await page.locator('.line a', { hasText: 'Test strip' }).click();
+  await page.waitForURL(/\/strip\/\d+\//);
+  await page.getByRole('button', { name: 'Paint the drawn part that was found' }).click();
+  await expect(page.locator('.strip thead th', { hasText: 'as printed' })).toContainText('where you painted');
+  await expect(page.getByRole('button', { name: 'Paint the drawn part' })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Paint the drawn part' })).toBeVisible();
+});
+
 test('a picked way is taken back, and a strip is come back to by its address', async ({ page }) => {
   await readyBatch(page, 'Strip again', [good()[4]], ['5x5']);
   await page.locator('.cell > a').first().focus();

@@ -8,7 +8,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use Snugfit\Console\Bench\BenchDrawing;
 use Snugfit\Console\Bench\PictureDamage;
 use Snugfit\Core\Artwork\ExpectedErrors;
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\KindPart;
 use Snugfit\Core\Artwork\SourceEvidence;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Pixels\Reading\EvidenceReader;
@@ -92,6 +95,50 @@ final class EvidenceReaderTest extends PixelTestCase
             self::assertGreaterThanOrEqual(0.0, min($seen->traces, $seen->noise, $seen->blur), (string) $size);
             self::assertLessThan(30.0, max($seen->traces, $seen->noise, $seen->blur), (string) $size);
         }
+    }
+
+    public function test_what_is_drawn_in_a_photograph_and_a_photograph_on_a_drawing_are_found_where_they_are(): void
+    {
+        BenchDrawing::of(4)->save('png', $this->folder.'/drawing.png', []);
+        $scenes = \dirname(__DIR__, 2).'/scenes';
+        $this->tool('convert', "$scenes/sunlit/plate.jpg", '-crop', '1200x900+200+0', '+repage', '(', 'drawing.png', '-crop', '1000x300+0+100', '+repage', '-resize', '1200x300!', ')', '-gravity', 'south', '-composite', '-quality', '90', 'band.jpg');
+        $found = $this->parts('band.jpg', Kind::Photo);
+        self::assertSame([Kind::FlatGraphic], array_column($found, 'kind'));
+        // The band is the lowest third; cells are an eighth.
+        self::assertGreaterThan(0.8, $this->shared($found[0]->box, FractionBox::parse('0,0.667,1,0.333')) / $found[0]->share(), 'hardly anything else');
+        self::assertGreaterThan(0.6 * 0.333, $this->shared($found[0]->box, FractionBox::parse('0,0.667,1,0.333')), 'most of it');
+
+        $this->tool('convert', 'drawing.png', '(', "$scenes/cushion/plate.jpg", '-crop', '600x500+300+700', '+repage', ')', '-gravity', 'southeast', '-composite', 'page.png');
+        foreach ([Kind::FlatGraphic, Kind::Illustration] as $kind) {
+            $photo = $this->parts('page.png', $kind)[0] ?? self::fail('There is a photograph.');
+            self::assertSame(Kind::Photo, $photo->kind);
+            $true = FractionBox::parse('0.414,0.349,0.586,0.651');
+            $shared = $this->shared($photo->box, $true);
+            self::assertGreaterThan(0.75, $shared / ($photo->share() + $true->width * $true->height - $shared), $kind->value);
+        }
+        foreach (['sunlit', 'cushion', 'brick', 'mug'] as $scene) {
+            self::assertSame([], $this->parts("$scenes/$scene/plate.jpg", Kind::Photo), $scene);
+        }
+        self::assertSame([], $this->parts('drawing.png', Kind::FlatGraphic));
+        self::assertSame([], $this->parts('drawing.png', Kind::Illustration));
+        // Pieces of what is small would lie on each other.
+        $this->tool('convert', 'band.jpg', '-resize', '600x450', 'small.jpg');
+        self::assertSame([], $this->parts('small.jpg', Kind::Photo));
+    }
+
+    /** @return list<KindPart> */
+    private function parts(string $file, Kind $kind): array
+    {
+        $path = str_starts_with($file, '/') ? $file : $this->folder.'/'.$file;
+
+        return (new EvidenceReader())->parts(Image::load(str_ends_with($path, 'png') ? 'png' : 'jpeg', $path)->extractBands(0, 3)->copyToMemory(), $kind);
+    }
+
+    /** Of the picture's area. */
+    private function shared(FractionBox $one, FractionBox $other): float
+    {
+        return max(0.0, min($one->x + $one->width, $other->x + $other->width) - max($one->x, $other->x))
+            * max(0.0, min($one->y + $one->height, $other->y + $other->height) - max($one->y, $other->y));
     }
 
     public function test_a_cascade_is_evaluated_by_its_definition(): void

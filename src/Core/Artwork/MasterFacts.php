@@ -48,6 +48,8 @@ final readonly class MasterFacts
         public ?PlainGround $ground = null,
         /** @var list<FractionBox> where heads were found: a guess; none where they were not looked for */
         public array $heads = [],
+        /** @var list<KindPart> parts that are of another kind than the guessed one; none where they were not looked for */
+        public array $parts = [],
     ) {
     }
 
@@ -102,6 +104,7 @@ final readonly class MasterFacts
             'evidence' => $this->evidence?->toArray(),
             'ground' => $this->ground?->toArray(),
             'heads' => array_map(static fn (FractionBox $box): array => $box->toList(), $this->heads),
+            'parts' => array_map(static fn (KindPart $part): array => $part->toArray(), $this->parts),
         ];
     }
 
@@ -134,6 +137,7 @@ final readonly class MasterFacts
                 default => null,
             },
             $record->has('heads') ? FractionBox::listOf($record->toArray()['heads']) : [],
+            $record->has('parts') ? array_map(KindPart::fromRecord(...), $record->records('parts')) : [],
         );
     }
 }

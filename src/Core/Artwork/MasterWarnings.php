@@ -49,6 +49,7 @@ final readonly class MasterWarnings
             ...$this->ofColours($facts, $context),
             ...$this->ofPixels($facts),
             ...$this->ofContent($facts),
+            ...$this->ofParts($facts),
             ...$this->ofWhatIsChanged($facts, $context),
             ...$this->ofTag($facts),
         ]);
@@ -187,6 +188,23 @@ final readonly class MasterWarnings
                     $facts->kindOther->withArticle(),
                 ),
             );
+        }
+    }
+
+    /** @return iterable<MasterWarning> */
+    private function ofParts(MasterFacts $facts): iterable
+    {
+        $told = array_map(
+            static fn (KindPart $part): string => \sprintf(
+                '%s, %d%% %s',
+                $part->kind->isShaded() ? 'photograph' : 'drawn',
+                (int) round(100 * $part->share()),
+                $part->place(),
+            ),
+            $facts->parts,
+        );
+        if ([] !== $told) {
+            yield self::note('parts', \sprintf('In parts: %s. The test strip can enlarge parts another way.', implode('; ', $told)));
         }
     }
 

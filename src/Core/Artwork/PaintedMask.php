@@ -16,6 +16,12 @@ final readonly class PaintedMask
 {
     private const MOST = 500;
 
+    /** Of how far strokes beside each other lie apart: their radius, at which all between them is full. */
+    private const RADIUS = 1.6;
+
+    private const LEAST_RADIUS = 0.002;
+    private const MOST_RADIUS = 0.5;
+
     /**
      * @param list<BrushStroke> $strokes in the order they were drawn
      * @param ?FractionBox      $part    of the master, upright, that was the picture then; null where it was not written down
@@ -25,6 +31,43 @@ final readonly class PaintedMask
         if (\count($strokes) > self::MOST) {
             throw ImpossibleMask::painted('there are more than '.self::MOST.' strokes.');
         }
+    }
+
+    /**
+     * All of some boxes, and softly a little more: the more strokes go along each, the less.
+     *
+     * @param list<FractionBox> $boxes
+     * @param positive-int      $strokes along the longer side of each
+     */
+    public static function over(array $boxes, PixelSize $picture, int $strokes = 2): self
+    {
+        $all = [];
+        foreach ($boxes as $box) {
+            array_push($all, ...self::strokesOver($box, $picture, $strokes));
+        }
+
+        return new self($all);
+    }
+
+    /** @return list<BrushStroke> */
+    private static function strokesOver(FractionBox $box, PixelSize $picture, int $count): array
+    {
+        [$width, $height] = [$box->width * $picture->width, $box->height * $picture->height];
+        $isWide = $width >= $height;
+        [$along, $half] = [max($width, $height) / 2, min($width, $height) / 2];
+        $apart = 2 * $half / $count;
+        $radius = max(self::LEAST_RADIUS, min(self::MOST_RADIUS, self::RADIUS * $apart / $picture->longSide()));
+        [$x, $y] = [($box->x + $box->width / 2) * $picture->width, ($box->y + $box->height / 2) * $picture->height];
+        $strokes = [];
+        for ($i = 0; $i < $count; ++$i) {
+            $off = ($i + 0.5) * $apart - $half;
+            $at = static fn (float $way): array => $isWide
+                ? [($x + $way) / $picture->width, ($y + $off) / $picture->height]
+                : [($x + $off) / $picture->width, ($y + $way) / $picture->height];
+            $strokes[] = new BrushStroke([$at(-$along), $at($along)], $radius);
+        }
+
+        return $strokes;
     }
 
     public function isEmpty(): bool

@@ -55,6 +55,9 @@ final readonly class PreparedFacts
             kindOther: $master->kindOther,
             evidence: $own->format->isVector() ? null : $master->evidence,
             ground: $own->ground,
+            heads: $own->heads,
+            // Parts differ from the kind that was guessed.
+            parts: $own->kindGuess === $master->kindGuess ? $own->parts : [],
         );
     }
 

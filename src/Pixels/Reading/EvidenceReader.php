@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Snugfit\Pixels\Reading;
 
 use Snugfit\Core\Artwork\ExpectedErrors;
+use Snugfit\Core\Artwork\Kind;
+use Snugfit\Core\Artwork\KindPart;
+use Snugfit\Core\Artwork\KindParts;
 use Snugfit\Core\Artwork\SourceEvidence;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
@@ -40,6 +43,15 @@ final class EvidenceReader
 
     /** Of the pieces, those that are in focus. */
     private const IN_FOCUS = 0.2;
+
+    /** Pixels of the shorter side from which on parts are told apart; pieces would lie on each other. */
+    private const LEAST = 480;
+
+    /** Levels between neighbours, on the mean, under which a piece is plain, and may be of any kind. */
+    private const PLAIN = 0.5;
+
+    /** A share of likelihood that nothing falls under. */
+    private const UNSURE = 1e-4;
 
     /** @var array<string, Graph> by name */
     private array $graphs = [];
@@ -77,6 +89,65 @@ final class EvidenceReader
             ),
             self::photographed($figures),
         );
+    }
+
+    /**
+     * Which parts are of another kind than the picture is.
+     *
+     * @param Image $picture upright, sRGB, 8 bits, without alpha
+     *
+     * @return list<KindPart>
+     *
+     * @throws OnnxFailed
+     */
+    public function parts(Image $picture, Kind $kind): array
+    {
+        $size = $picture->size();
+        if (Kind::PixelArt === $kind || min($size->width, $size->height) < self::LEAST) {
+            return [];
+        }
+        $pieces = array_map(static fn (PixelWindow $cell): string => $picture->crop($cell)->bytes(), self::cells($size));
+        $figures = [];
+        foreach (array_chunk($pieces, self::GRID ** 2) as $some) {
+            $given = new Tensor(TensorElementType::Byte, [self::GRID ** 2, self::SIDE, self::SIDE, 3]);
+            $given->fill(implode('', $some));
+            array_push($figures, ...$this->told('evidence', $given, self::FIGURES));
+        }
+
+        return KindParts::of($kind, array_map(
+            static fn (string $piece, array $told): ?float => self::isPlain($piece) ? null : self::drawn($told),
+            $pieces,
+            $figures,
+        ));
+    }
+
+    /** Whether neighbours in a row are next to the same, by their green, in every fourth row. */
+    private static function isPlain(string $piece): bool
+    {
+        $row = 3 * self::SIDE;
+        $steps = $pairs = 0;
+        for ($start = 1; $start < self::SIDE * $row; $start += 4 * $row) {
+            for ($at = $start + 3; $at < $start + $row - 1; $at += 3) {
+                $steps += abs(\ord($piece[$at]) - \ord($piece[$at - 3]));
+                ++$pairs;
+            }
+        }
+
+        return $steps < self::PLAIN * $pairs;
+    }
+
+    /**
+     * The natural logarithm of the odds that a piece is drawn and not shaded.
+     *
+     * @param list<float> $told of a piece
+     */
+    private static function drawn(array $told): float
+    {
+        $speaks = array_map(exp(...), \array_slice($told, self::KINDS));
+        $all = array_sum($speaks);
+        [$photo, $illustration, $flat, $lines] = $speaks;
+
+        return log(($flat + $lines) / $all + self::UNSURE) - log(($photo + $illustration) / $all + self::UNSURE);
     }
 
     /**
@@ -136,6 +207,23 @@ final class EvidenceReader
         }
 
         return 0.0;
+    }
+
+    /** @return list<PixelWindow> in the middle of each of the cells that lie over a picture */
+    private static function cells(PixelSize $size): array
+    {
+        $start = static fn (int $cell, int $extent): int => max(
+            0,
+            min($extent - self::SIDE, intdiv((2 * $cell + 1) * $extent, 2 * KindParts::GRID) - intdiv(self::SIDE, 2)),
+        );
+        $cells = [];
+        for ($row = 0; $row < KindParts::GRID; ++$row) {
+            for ($column = 0; $column < KindParts::GRID; ++$column) {
+                $cells[] = new PixelWindow($start($column, $size->width), $start($row, $size->height), self::SIDE, self::SIDE);
+            }
+        }
+
+        return $cells;
     }
 
     /** @return list<PixelWindow> spread over the picture */

@@ -102,6 +102,7 @@ final readonly class MasterReader
                 ? $this->grounds->ofTransparent($this->preview($picture, self::SEEN))
                 : $this->grounds->find($seen),
             heads: $heads,
+            parts: $master->format->isVector() ? [] : $this->evidence->parts($plain, $guess->kind),
         );
     }
 

@@ -9,6 +9,7 @@ use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Measure\PixelWindow;
 use Snugfit\Core\Product\Product;
 use Snugfit\Core\Recipe\Recipe;
+use Snugfit\Core\Upscale\FoundParts;
 use Snugfit\Core\Upscale\UpscaleChoice;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Job\MaskOverlayJob;
@@ -82,6 +83,8 @@ final class StripController extends AbstractController
             null === $recipe || $placed->placement->artwork->isVector ? [] : $this->regions->of($artwork, $query->regions),
         );
 
+        $found = FoundParts::in($artwork->kind(), $artwork->facts());
+
         return $this->render('test-strip/strip.html.twig', [
             'batch' => $batch,
             'placed' => $placed,
@@ -96,6 +99,8 @@ final class StripController extends AbstractController
             'outlines' => StripPlan::hasOutlines($placed),
             'more' => StripPlan::ways(),
             'area' => $artwork->upscaleRegion(),
+            'found' => $found,
+            'area_ways' => StripPlan::waysIn($artwork->upscaleRegion(), $found?->region),
             'reference' => $artwork->comparedTo(),
             'largest' => Uploads::LARGEST,
             'distance' => $placed->product->viewingDistance ?? StripQuery::atScreen(),

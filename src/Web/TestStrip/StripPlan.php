@@ -80,6 +80,18 @@ final readonly class StripPlan
         return array_values(array_filter(array_map(UpscaleSettings::ofCode(...), self::WAYS)));
     }
 
+    /** @return list<UpscaleSettings> what painted parts can go by: those, and whatever they go by or are proposed to */
+    public static function waysIn(?UpscaleRegion ...$regions): array
+    {
+        $ways = self::ways();
+        foreach (array_filter($regions) as $region) {
+            $codes = array_map(static fn (UpscaleSettings $way): string => $way->code(), $ways);
+            $ways = \in_array($region->settings->code(), $codes, true) ? $ways : [...$ways, $region->settings];
+        }
+
+        return $ways;
+    }
+
     public function current(PlannedPlacement $placed): UpscaleSettings
     {
         return $placed->effective->upscaleSettings() ?? UpscaleChoice::for($placed->artwork->kind(), $placed->artwork->facts())->settings;
