@@ -79,11 +79,12 @@ test('a drawn part of a photograph is told on intake and painted by one click, a
   await page.goto(`/batches/${batch}/fit`);
   await page.locator('.line a', { hasText: 'Test strip' }).click();
   await page.waitForURL(/\/strip\/\d+\//);
-  await page.getByRole('button', { name: 'Paint the drawn part that was found' }).click();
+  await expect(page.locator('.strip-found')).toContainText(/drawn: \w+.* suits it/);
+  await page.getByRole('button', { name: 'Paint it' }).click();
   await expect(page.locator('.strip thead th', { hasText: 'as printed' })).toContainText('where you painted');
-  await expect(page.getByRole('button', { name: 'Paint the drawn part' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Paint it' })).toHaveCount(0);
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: 'Paint the drawn part' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Paint it' })).toBeVisible();
 });
 
 test('a picked way is taken back, and a strip is come back to by its address', async ({ page }) => {

@@ -6,6 +6,7 @@ namespace Snugfit\Core\Production;
 
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Upscale\ChoiceByDamage;
+use Snugfit\Core\Upscale\KeptOffTexture;
 use Snugfit\Core\Upscale\UpscaleChoice;
 
 /** What a print's recipe was before the program came to make the same print otherwise, for each way in which it did. */
@@ -75,6 +76,10 @@ final class EarlierRecipes
         $traced = $recipe->tracedBefore();
         foreach ([$traced?->hash(), $traced?->withoutLines()?->hash()] as $hash) {
             yield [$hash, RemakeReason::TracedAnew];
+        }
+        if (!$recipe->repair->isSilent() && [] !== $wanted->facts->heads && null === $wanted->options->region) {
+            $settings = $recipe->enlarge->settings;
+            yield [$recipe->enlargedBy($settings, KeptOffTexture::before($settings, $wanted->facts))->hash(), RemakeReason::HeadsFound];
         }
         foreach (self::chosenBefore($recipe, $wanted) as [$chosen, $reason]) {
             yield [$chosen->hash(), $reason];

@@ -17,6 +17,7 @@ enum RemakeReason: string
     case ChosenNearer = 'nearer';
     case ChosenOtherwise = 'way';
     case ToldPhoto = 'photo';
+    case HeadsFound = 'heads';
     case RepairedAnew = 'repaired';
     case TrainedAnew = 'trained';
 
@@ -37,6 +38,7 @@ enum RemakeReason: string
             self::ChosenOtherwise => 'of all ways of enlarging, another one is told to come nearest for the picture than before.',
             self::ToldPhoto => 'smooth photographs are now told from illustrations, which bear more enlarging; before, they were taken for '
                 .'such.',
+            self::HeadsFound => 'heads in repaired pictures now stay faithful where the rest is given texture.',
             self::RepairedAnew => 'edges of cut-outs are cleaner in JPEGs and whole in soft pictures, and subjects on busy grounds are '
                 .'told better; retouched spots are filled a little differently.',
             self::TrainedAnew => 'the networks that enlarge them have learnt more: they come out closer to the truth.',

@@ -14,6 +14,8 @@ use Snugfit\Core\Artwork\SourceEvidence;
 use Snugfit\Core\Delivery\NameTemplate;
 use Snugfit\Core\Fit\PlacementPlanner;
 use Snugfit\Core\Fit\PlacementRequest;
+use Snugfit\Core\JsonReader;
+use Snugfit\Core\Measure\FractionBox;
 use Snugfit\Core\Measure\PixelSize;
 use Snugfit\Core\Product\Catalogue;
 use Snugfit\Core\Production\DeliveredPrint;
@@ -24,6 +26,10 @@ use Snugfit\Core\Production\RemakeReason;
 use Snugfit\Core\Production\WantedPrint;
 use Snugfit\Core\Recipe\Recipe;
 use Snugfit\Core\Recipe\RenderOptions;
+use Snugfit\Core\Repair\EditList;
+use Snugfit\Core\Repair\PreparedFacts;
+use Snugfit\Core\Repair\Retouch;
+use Snugfit\Core\Repair\Stroke;
 use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Tests\Facts;
@@ -67,6 +73,30 @@ final class OtherwiseChosenTest extends TestCase
         self::assertNull($this->reason($wanted, 'of another wish'));
         $person = new WantedPrint($wanted->key, 'a.png', Facts::of(380, 254, Kind::Illustration), $wanted->placement, $wanted->options, $wanted->request);
         self::assertNull($this->reason($person, $drawn->hash()), 'a person said that it is a photograph');
+    }
+
+    public function test_a_repaired_picture_whose_heads_were_given_texture_is_made_again_and_that_is_said(): void
+    {
+        $of = static fn (array $heads): MasterFacts => MasterFacts::fromRecord(JsonReader::of(
+            ['heads' => $heads, 'lettering' => [[0.1, 0.8, 0.5, 0.05]]] + Facts::of(900, 600)->toArray(),
+            'facts',
+        ));
+        $retouched = EditList::of(new Retouch([new Stroke([[0.5, 0.5]], 0.01)]));
+        $options = new RenderOptions(upscale: new UpscaleSettings(UpscaleMethod::Textured, 60), repair: $retouched);
+        [$with, $without] = [self::wanted($of([[0.4, 0.1, 0.1, 0.2]]), $options), self::wanted($of([]), $options)];
+        $before = self::decided($without)->hash();
+        self::assertNotSame(self::decided($with)->hash(), $before);
+        self::assertSame(RemakeReason::HeadsFound, $this->reason($with, $before));
+        self::assertNull($this->reason($without, $before), 'it stands');
+        $unrepaired = self::wanted($with->facts, new RenderOptions(upscale: $options->upscale));
+        self::assertNull($this->reason($unrepaired, self::decided(self::wanted($without->facts, $unrepaired->options))->hash()), 'it was never so');
+        // Heads of what is repaired count, and parts where its kind is still the guessed one.
+        $master = Facts::of(900, 600);
+        $prepared = MasterFacts::fromRecord(JsonReader::of(['parts' => [['kind' => 'flat-graphic', 'box' => [0.0, 0.0, 0.5, 0.5]]]] + $with->facts->toArray(), 'facts'));
+        $over = static fn (MasterFacts $own): MasterFacts => (new PreparedFacts('x', $own, null, FractionBox::whole()))->over($master);
+        self::assertEquals([$with->facts->heads, $prepared->parts], [$over($prepared)->heads, $over($prepared)->parts]);
+        $other = MasterFacts::fromRecord(JsonReader::of(['kind' => 'illustration'] + $prepared->toArray(), 'facts'));
+        self::assertSame([], $over($other)->parts);
     }
 
     private static function denoised(): MasterFacts
