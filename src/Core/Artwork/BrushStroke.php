@@ -10,8 +10,10 @@ use Snugfit\Core\JsonReader;
 final readonly class BrushStroke
 {
     private const MOST_POINTS = 2000;
-    private const LEAST_RADIUS = 0.002;
-    private const MOST_RADIUS = 0.5;
+
+    /** As shares of the picture's long side. */
+    public const LEAST_RADIUS = 0.002;
+    public const MOST_RADIUS = 0.5;
 
     /** Shares of a side that a point may lie outside. */
     private const OUTSIDE = 0.5;

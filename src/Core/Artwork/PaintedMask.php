@@ -19,9 +19,6 @@ final readonly class PaintedMask
     /** Of how far strokes beside each other lie apart: their radius, at which all between them is full. */
     private const RADIUS = 1.6;
 
-    private const LEAST_RADIUS = 0.002;
-    private const MOST_RADIUS = 0.5;
-
     /**
      * @param list<BrushStroke> $strokes in the order they were drawn
      * @param ?FractionBox      $part    of the master, upright, that was the picture then; null where it was not written down
@@ -56,7 +53,7 @@ final readonly class PaintedMask
         $isWide = $width >= $height;
         [$along, $half] = [max($width, $height) / 2, min($width, $height) / 2];
         $apart = 2 * $half / $count;
-        $radius = max(self::LEAST_RADIUS, min(self::MOST_RADIUS, self::RADIUS * $apart / $picture->longSide()));
+        $radius = self::RADIUS * $apart / $picture->longSide();
         [$x, $y] = [($box->x + $box->width / 2) * $picture->width, ($box->y + $box->height / 2) * $picture->height];
         $strokes = [];
         for ($i = 0; $i < $count; ++$i) {
@@ -64,7 +61,7 @@ final readonly class PaintedMask
             $at = static fn (float $way): array => $isWide
                 ? [($x + $way) / $picture->width, ($y + $off) / $picture->height]
                 : [($x + $off) / $picture->width, ($y + $way) / $picture->height];
-            $strokes[] = new BrushStroke([$at(-$along), $at($along)], $radius);
+            $strokes[] = new BrushStroke([$at(-$along), $at($along)], max(BrushStroke::LEAST_RADIUS, min(BrushStroke::MOST_RADIUS, $radius)));
         }
 
         return $strokes;
