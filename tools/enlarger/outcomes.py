@@ -50,7 +50,7 @@ class Pieces:
         self.sets = [np.load(os.path.join(folder, 'kind-%s.npy' % name), mmap_mode='r') for name in (*KINDS, 'soft')]
 
     def one(self, mix, chance):
-        """A damaged piece, the truth at twice its size, and its kind."""
+        """A damaged piece, the truth at twice its size, its kind, and whether it was soft before it was made small."""
         if mix.general < 1 and chance.random() < mix.general:
             mix = MIXES['general']
         kind = int(chance.choice(len(KINDS), p=mix.kinds))
@@ -63,8 +63,9 @@ class Pieces:
         if kind and chance.random() < .1:
             sharp = 255 - sharp
         sharp = np.ascontiguousarray(sharp)
-        if kind < 2 and chance.random() < .12:
-            # Soft before it was made small, which takes that away: nothing to focus.
+        was_soft = kind < 2 and chance.random() < .12
+        if was_soft:
+            # Soft before it was made small: nothing to focus, though it looks as if there were.
             sharp = np.asarray(Image.fromarray(sharp).filter(ImageFilter.GaussianBlur(chance.uniform(.5, 4))))
         if kind == 0 and chance.random() < .15:
             # A photograph's own grain, which is no damage.
@@ -86,7 +87,7 @@ class Pieces:
                 picture = Image.fromarray(np.asarray(again)[top:, left:])
         given = np.asarray(picture)[y:y + SIDE, x:x + SIDE]
         truth = sharp[2 * y:2 * (y + SIDE), 2 * x:2 * (x + SIDE)]
-        return given, truth, kind
+        return given, truth, kind, was_soft
 
 
 class Ways:
@@ -117,15 +118,15 @@ class Ways:
 def main(folder, name, count, part=0, of=1):
     ways, mix = Ways(), MIXES[name]
     pieces = Pieces(folder)
-    kept = ([], [], [])
+    kept = ([], [], [], [])
     for number in range(int(part), int(count), int(of)):
-        given, truth, kind = pieces.one(mix, np.random.default_rng([mix.seed, number]))
-        for into, one in zip(kept, (given, ways.errors(given, truth), kind)):
+        given, truth, kind, was_soft = pieces.one(mix, np.random.default_rng([mix.seed, number]))
+        for into, one in zip(kept, (given, ways.errors(given, truth), kind, was_soft)):
             into.append(one)
         if (number - int(part)) % (200 * int(of)) == 0:
             print(number, flush=True)
     np.savez(os.path.join(folder, 'outcomes-%s-%s.npz' % (name, part)), given=np.stack(kept[0]), errors=np.array(kept[1], np.float32),
-             kinds=np.array(kept[2], np.int64))
+             kinds=np.array(kept[2], np.int64), was_soft=np.array(kept[3]))
 
 
 if __name__ == '__main__':

@@ -2,7 +2,8 @@
 
 Usage: outlook.py PATCHES WEIGHTS [THREADS]; continues from WEIGHTS/outlook.state if a run was stopped. PATCHES holds what outcomes.py made,
 both mixes, WEIGHTS what evidence.py did, which it begins from. First it learns what each way is off; then, beside that, to lose little by
-the way that is told to be nearest; then the same on lighter damage, most of it.
+the way that is told to be nearest; then the same on lighter damage, most of it; last without what was soft before it was made small: no
+one can tell that from what is soft now, and a person wants both sharp.
 """
 import bisect
 import copy
@@ -25,11 +26,13 @@ from outcomes import REPAIRS, WAYS
 
 BATCH = 48
 # The seed of each part, its steps, its highest rate, how much what each way is off counts beside what is lost by choosing (None: it alone
-# counts), how many of a batch are of the lighter mix, and whether weights are averaged over the steps.
-Part = namedtuple('Part', 'seed steps rate off light averaged')
+# counts), how many of a batch are of the lighter mix, whether weights are averaged over the steps, and whether what was soft before is
+# left out.
+Part = namedtuple('Part', 'seed steps rate off light averaged sharp')
 PARTS = (
-    Part(17, 6000, .0012, None, 0, False), Part(17, 2500, .0004, .4, 0, False),
-    Part(19, 5000, .0008, .6, 32, False), Part(23, 2500, .0004, .6, 32, True),
+    Part(17, 6000, .0012, None, 0, False, False), Part(17, 2500, .0004, .4, 0, False, False),
+    Part(19, 5000, .0008, .6, 32, False, False), Part(23, 2500, .0004, .6, 32, True, False),
+    Part(29, 3000, .0007, .6, 32, True, True),
 )
 KEEP = .998  # of the mean, a step
 KEPT_BACK = 1500
@@ -59,10 +62,13 @@ class Pieces:
         self.wanted = logs(np.concatenate([part['errors'] for part in parts]))
         self.kinds = np.concatenate([part['kinds'] for part in parts])
         self.count = len(self.given) - KEPT_BACK
+        was_soft = np.concatenate([part['was_soft'] for part in parts])[:self.count]
+        self.numbers = {False: np.arange(self.count), True: np.flatnonzero(~was_soft)}
 
-    def some(self, count, chance):
+    def some(self, count, sharp, chance):
+        """`sharp`: without what was soft before it was made small."""
         given = []
-        numbers = chance.integers(0, self.count, count)
+        numbers = chance.choice(self.numbers[sharp], count)
         for number in numbers:
             piece = np.rot90(self.given[number], chance.integers(4))
             given.append(piece[:, ::-1] if chance.random() < .5 else piece)
@@ -154,7 +160,8 @@ def main(patches, folder, threads=1):
         for group in optimiser.param_groups:
             group['lr'] = part.rate * min(1, (here + 1) / 200) * (.5 * (1 + math.cos(math.pi * here / part.steps)) * .99 + .01)
         chance = np.random.default_rng([part.seed, here])
-        batch = [general.some(BATCH - part.light, chance)] + ([light.some(part.light, chance)] if part.light else [])
+        batch = [general.some(BATCH - part.light, part.sharp, chance)] + (
+            [light.some(part.light, part.sharp, chance)] if part.light else [])
         given, wanted, kinds = (np.concatenate(those) for those in zip(*batch))
         wanted = torch.from_numpy(wanted)
         made = network(tensor(given))
