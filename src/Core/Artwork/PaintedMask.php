@@ -53,7 +53,7 @@ final readonly class PaintedMask
         $isWide = $width >= $height;
         [$along, $half] = [max($width, $height) / 2, min($width, $height) / 2];
         $apart = 2 * $half / $count;
-        $radius = self::RADIUS * $apart / $picture->longSide();
+        $radius = max(BrushStroke::LEAST_RADIUS, min(BrushStroke::MOST_RADIUS, self::RADIUS * $apart / $picture->longSide()));
         [$x, $y] = [($box->x + $box->width / 2) * $picture->width, ($box->y + $box->height / 2) * $picture->height];
         $strokes = [];
         for ($i = 0; $i < $count; ++$i) {
@@ -61,7 +61,7 @@ final readonly class PaintedMask
             $at = static fn (float $way): array => $isWide
                 ? [($x + $way) / $picture->width, ($y + $off) / $picture->height]
                 : [($x + $off) / $picture->width, ($y + $way) / $picture->height];
-            $strokes[] = new BrushStroke([$at(-$along), $at($along)], max(BrushStroke::LEAST_RADIUS, min(BrushStroke::MOST_RADIUS, $radius)));
+            $strokes[] = new BrushStroke([$at(-$along), $at($along)], $radius);
         }
 
         return $strokes;
