@@ -105,16 +105,15 @@ final class EvidenceReaderTest extends PixelTestCase
         $found = $this->parts('band.jpg', Kind::Photo);
         self::assertSame([Kind::FlatGraphic], array_column($found, 'kind'));
         // The band is the lowest third; cells are an eighth.
-        self::assertGreaterThan(0.8, $this->shared($found[0]->box, FractionBox::parse('0,0.667,1,0.333')) / $found[0]->share(), 'hardly anything else');
-        self::assertGreaterThan(0.6 * 0.333, $this->shared($found[0]->box, FractionBox::parse('0,0.667,1,0.333')), 'most of it');
+        $band = FractionBox::parse('0,0.667,1,0.333');
+        self::assertGreaterThan(0.8, $band->in($found[0]->box)?->area(), 'hardly anything else');
+        self::assertGreaterThan(0.6, $found[0]->box->in($band)?->area(), 'most of it');
 
         $this->tool('convert', 'drawing.png', '(', "$scenes/cushion/plate.jpg", '-crop', '600x500+300+700', '+repage', ')', '-gravity', 'southeast', '-composite', 'page.png');
         foreach ([Kind::FlatGraphic, Kind::Illustration] as $kind) {
             $photo = $this->parts('page.png', $kind)[0] ?? self::fail('There is a photograph.');
             self::assertSame(Kind::Photo, $photo->kind);
-            $true = FractionBox::parse('0.414,0.349,0.586,0.651');
-            $shared = $this->shared($photo->box, $true);
-            self::assertGreaterThan(0.75, $shared / ($photo->share() + $true->width * $true->height - $shared), $kind->value);
+            self::assertGreaterThan(0.75, $photo->box->sharedWith(FractionBox::parse('0.414,0.349,0.586,0.651')), $kind->value);
         }
         foreach (['sunlit', 'cushion', 'brick', 'mug'] as $scene) {
             self::assertSame([], $this->parts("$scenes/$scene/plate.jpg", Kind::Photo), $scene);
@@ -132,13 +131,6 @@ final class EvidenceReaderTest extends PixelTestCase
         $path = str_starts_with($file, '/') ? $file : $this->folder.'/'.$file;
 
         return (new EvidenceReader())->parts(Image::load(str_ends_with($path, 'png') ? 'png' : 'jpeg', $path)->extractBands(0, 3)->copyToMemory(), $kind);
-    }
-
-    /** Of the picture's area. */
-    private function shared(FractionBox $one, FractionBox $other): float
-    {
-        return max(0.0, min($one->x + $one->width, $other->x + $other->width) - max($one->x, $other->x))
-            * max(0.0, min($one->y + $one->height, $other->y + $other->height) - max($one->y, $other->y));
     }
 
     public function test_a_cascade_is_evaluated_by_its_definition(): void

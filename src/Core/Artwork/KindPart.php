@@ -14,20 +14,6 @@ final readonly class KindPart
     {
     }
 
-    /** Of the picture's area. */
-    public function share(): float
-    {
-        return $this->box->width * $this->box->height;
-    }
-
-    /** Whether a point is in it, in fractions of the picture's width and height. */
-    public function holds(float $x, float $y): bool
-    {
-        $box = $this->box;
-
-        return $x >= $box->x && $x < $box->x + $box->width && $y >= $box->y && $y < $box->y + $box->height;
-    }
-
     /** Where it is, such as "at the bottom left". */
     public function place(): string
     {

@@ -67,7 +67,7 @@ final readonly class KindParts
         $photos = self::found(Kind::Photo, $drawn, self::MIXED_DOUBT, self::MIXED_LEAST);
         foreach ($drawn as $cell => $odds) {
             foreach ($photos as $photo) {
-                if ($photo->holds((($cell % self::GRID) + 0.5) / self::GRID, (intdiv($cell, self::GRID) + 0.5) / self::GRID)) {
+                if ($photo->box->holds((($cell % self::GRID) + 0.5) / self::GRID, (intdiv($cell, self::GRID) + 0.5) / self::GRID)) {
                     $drawn[$cell] = -\INF;
                 }
             }

@@ -198,7 +198,7 @@ final readonly class MasterWarnings
             static fn (KindPart $part): string => \sprintf(
                 '%s, %d%% %s',
                 $part->kind->isShaded() ? 'photograph' : 'drawn',
-                (int) round(100 * $part->share()),
+                (int) round(100 * $part->box->area()),
                 $part->place(),
             ),
             $facts->parts,

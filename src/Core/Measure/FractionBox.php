@@ -119,6 +119,18 @@ final readonly class FractionBox
         return max($off) <= self::SLACK;
     }
 
+    /** As a share of the picture's. */
+    public function area(): float
+    {
+        return $this->width * $this->height;
+    }
+
+    /** Whether a point is in it, in fractions of the picture's width and height. */
+    public function holds(float $x, float $y): bool
+    {
+        return $x >= $this->x && $x < $this->x + $this->width && $y >= $this->y && $y < $this->y + $this->height;
+    }
+
     /** Of what the two cover together, the share that both cover. */
     public function sharedWith(self $other): float
     {
@@ -126,7 +138,7 @@ final readonly class FractionBox
         $down = min($this->y + $this->height, $other->y + $other->height) - max($this->y, $other->y);
         $both = max(0.0, $across) * max(0.0, $down);
 
-        return $both / max(1e-12, $this->width * $this->height + $other->width * $other->height - $both);
+        return $both / max(1e-12, $this->area() + $other->area() - $both);
     }
 
     /** @return array{float, float, float, float} */

@@ -83,13 +83,13 @@ final readonly class StripPlan
     /** @return list<UpscaleSettings> what painted parts can go by: those, and whatever they go by or are proposed to */
     public static function waysIn(?UpscaleRegion ...$regions): array
     {
-        $ways = self::ways();
-        foreach (array_filter($regions) as $region) {
-            $codes = array_map(static fn (UpscaleSettings $way): string => $way->code(), $ways);
-            $ways = \in_array($region->settings->code(), $codes, true) ? $ways : [...$ways, $region->settings];
+        $ways = [];
+        $ofRegions = array_map(static fn (UpscaleRegion $region): UpscaleSettings => $region->settings, array_filter($regions));
+        foreach ([...self::ways(), ...array_values($ofRegions)] as $way) {
+            $ways[$way->code()] ??= $way;
         }
 
-        return $ways;
+        return array_values($ways);
     }
 
     public function current(PlannedPlacement $placed): UpscaleSettings

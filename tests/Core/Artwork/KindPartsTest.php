@@ -41,8 +41,8 @@ final class KindPartsTest extends TestCase
                 $parts = KindParts::of($kind, array_values($cells));
                 self::assertCount(1, $parts, "$width × $height at $left, $top");
                 self::assertSame($other, $parts[0]->kind);
-                self::assertEqualsWithDelta($width * $height / 64, $parts[0]->share(), 1 / 64 * max($width, $height));
-                self::assertTrue($parts[0]->holds(($left + $width / 2) / 8, ($top + $height / 2) / 8));
+                self::assertEqualsWithDelta($width * $height / 64, $parts[0]->box->area(), 1 / 64 * max($width, $height));
+                self::assertTrue($parts[0]->box->holds(($left + $width / 2) / 8, ($top + $height / 2) / 8));
             }
         }
     }
@@ -84,7 +84,7 @@ final class KindPartsTest extends TestCase
         self::assertGreaterThan(1, \count($parts));
         for ($cell = 0; $cell < 64; ++$cell) {
             $at = [($cell % 8 + 0.5) / 8, (intdiv($cell, 8) + 0.5) / 8];
-            self::assertLessThan(2, \count(array_filter($parts, static fn (KindPart $part): bool => $part->holds(...$at))));
+            self::assertLessThan(2, \count(array_filter($parts, static fn (KindPart $part): bool => $part->box->holds(...$at))));
         }
     }
 

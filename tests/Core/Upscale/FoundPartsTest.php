@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Core\Upscale;
 
 use PHPUnit\Framework\TestCase;
-use Snugfit\Core\Artwork\BrushStroke;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\JsonReader;
@@ -23,13 +22,13 @@ final class FoundPartsTest extends TestCase
         $least = 1.0;
         for ($i = 0; $i <= 20; ++$i) {
             for ($j = 0; $j <= 20; ++$j) {
-                $least = min($least, $this->strength($found, 300 + 30 * $i, 400 + 15 * $j));
+                $least = min($least, PaintedAt::strength($found->region->mask, 300 + 30 * $i, 400 + 15 * $j));
             }
         }
         self::assertSame(1.0, $least);
         // A sixth of its shorter side away nothing is painted; where it ends, half as much is soft.
         foreach ([[600, 400 - 50], [600, 700 + 50], [300 - 65, 550], [900 + 65, 550], [20, 20]] as [$x, $y]) {
-            self::assertSame(0.0, $this->strength($found, $x, $y), "$x, $y");
+            self::assertSame(0.0, PaintedAt::strength($found->region->mask, $x, $y), "$x, $y");
         }
     }
 
@@ -50,8 +49,8 @@ final class FoundPartsTest extends TestCase
         $found = FoundParts::in(Kind::Illustration, $facts) ?? self::fail('One of them goes another way.');
         self::assertNotSame($own, $found->region->settings->code());
         self::assertSame('drawn' === $own ? Kind::Photo : Kind::FlatGraphic, $found->kind);
-        self::assertSame(1.0, $this->strength($found, 600, Kind::Photo === $found->kind ? 200 : 600));
-        self::assertSame(0.0, $this->strength($found, 600, Kind::Photo === $found->kind ? 700 : 100));
+        self::assertSame(1.0, PaintedAt::strength($found->region->mask, 600, Kind::Photo === $found->kind ? 200 : 600));
+        self::assertSame(0.0, PaintedAt::strength($found->region->mask, 600, Kind::Photo === $found->kind ? 700 : 100));
     }
 
     /** @param array<string, list<float>> $parts boxes by kind; of a picture of 1,200 × 800 px */
@@ -60,18 +59,5 @@ final class FoundPartsTest extends TestCase
         $list = array_map(static fn (string $of, array $box): array => ['kind' => $of, 'box' => $box], array_keys($parts), $parts);
 
         return MasterFacts::fromRecord(JsonReader::of(['parts' => $list] + Facts::of(1200, 800, $kind)->toArray(), 'facts'));
-    }
-
-    private function strength(FoundParts $found, float $x, float $y): float
-    {
-        $most = 0.0;
-        foreach ($found->region->mask->strokes as $stroke) {
-            [[$x0, $y0], [$x1, $y1]] = [$stroke->points[0], $stroke->points[1] ?? $stroke->points[0]];
-            [$fromX, $fromY, $wide, $high] = [$x0 * 1200, $y0 * 800, ($x1 - $x0) * 1200, ($y1 - $y0) * 800];
-            $along = max(0.0, min(1.0, (($x - $fromX) * $wide + ($y - $fromY) * $high) / max(1e-9, $wide ** 2 + $high ** 2)));
-            $most = max($most, BrushStroke::strengthAt(hypot($x - $fromX - $along * $wide, $y - $fromY - $along * $high) / ($stroke->radius * 1200)));
-        }
-
-        return $most;
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Core\Upscale;
 
 use PHPUnit\Framework\TestCase;
-use Snugfit\Core\Artwork\BrushStroke;
 use Snugfit\Core\Artwork\Kind;
 use Snugfit\Core\Artwork\MasterFacts;
 use Snugfit\Core\Delivery\ManifestEntry;
@@ -34,13 +33,13 @@ final class KeptOffTextureTest extends TestCase
             $half = min($box->width * 1200, $box->height * 800) / 2;
             for ($x = 0; $x <= 8; ++$x) {
                 for ($y = 0; $y <= 8; ++$y) {
-                    self::assertSame(1.0, $this->strength($region, ($box->x + $box->width * $x / 8) * 1200, ($box->y + $box->height * $y / 8) * 800), "$x, $y");
+                    self::assertSame(1.0, PaintedAt::strength($region->mask, ($box->x + $box->width * $x / 8) * 1200, ($box->y + $box->height * $y / 8) * 800), "$x, $y");
                 }
             }
             // Two of its half heights beyond each side.
             [$left, $top, $right, $bottom] = [$box->x * 1200, $box->y * 800, ($box->x + $box->width) * 1200, ($box->y + $box->height) * 800];
             foreach ([[$left - 2.2 * $half, ($top + $bottom) / 2], [$right + 2.2 * $half, ($top + $bottom) / 2], [($left + $right) / 2, $top - 2.2 * $half], [($left + $right) / 2, $bottom + 2.2 * $half]] as [$x, $y]) {
-                self::assertSame(0.0, $this->strength($region, $x, $y));
+                self::assertSame(0.0, PaintedAt::strength($region->mask, $x, $y));
             }
         }
     }
@@ -71,18 +70,5 @@ final class KeptOffTextureTest extends TestCase
     private function facts(string $box): MasterFacts
     {
         return MasterFacts::fromRecord(JsonReader::of(['heads' => [FractionBox::parse($box)->toList()]] + Facts::of(1200, 800, Kind::Photo)->toArray(), 'facts'));
-    }
-
-    private function strength(UpscaleRegion $region, float $x, float $y): float
-    {
-        $most = 0.0;
-        foreach ($region->mask->strokes as $stroke) {
-            [[$x0, $y0], [$x1, $y1]] = [$stroke->points[0], $stroke->points[1] ?? $stroke->points[0]];
-            [$fromX, $fromY, $wide, $high] = [$x0 * 1200, $y0 * 800, ($x1 - $x0) * 1200, ($y1 - $y0) * 800];
-            $along = max(0.0, min(1.0, (($x - $fromX) * $wide + ($y - $fromY) * $high) / max(1e-9, $wide ** 2 + $high ** 2)));
-            $most = max($most, BrushStroke::strengthAt(hypot($x - $fromX - $along * $wide, $y - $fromY - $along * $high) / ($stroke->radius * 1200)));
-        }
-
-        return $most;
     }
 }
