@@ -160,7 +160,7 @@ final readonly class PrintRenderer
         if ($master->format->isVector() || 0 === $passes->passes) {
             return null;
         }
-        $upright = $this->tidier($master, $recipe, $space)->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space));
+        $upright = MasterFinisher::for($recipe->finish, $master, $space)->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space));
         $name = $recipe->preparedName($master->sha256());
         $part = $transform->uprightOf($wanted, $upright->size());
         $part = $transform->isUpright() ? $part : $part->widenedIn($upright->size(), TransformedCropper::MARGIN);
@@ -181,15 +181,10 @@ final readonly class PrintRenderer
         return null === $palette ? $network : new PaletteUpscaler($network, $palette);
     }
 
-    private function tidier(Master $master, Recipe $recipe, WorkingSpace $space): MasterFinisher
-    {
-        return MasterFinisher::for($recipe->finish, static fn (): Image => WorkingSpaceConverter::toWorking($master->picture(), $space));
-    }
-
     private function cut(Master $master, Recipe $recipe, WorkingSpace $space, PixelWindow $part): Image
     {
         $frame = $recipe->frame;
-        $tidier = $this->tidier($master, $recipe, $space);
+        $tidier = MasterFinisher::for($recipe->finish, $master, $space);
         if ($master->format->isVector()) {
             return $tidier->tidied(WorkingSpaceConverter::toWorking($this->drawn($master, $recipe), $space));
         }

@@ -64,6 +64,7 @@ final class HardMastersTest extends PixelTestCase
         $path = $this->folder.'/'.$name;
         $facts = $this->read($path);
         $to = $facts->size->longSide() < 10 ? $facts->size->times(20) : ($facts->format->isVector() ? new PixelSize(600, 450) : $facts->size->times(3));
+        $master = Master::open($path);
         $written = $number = 0;
         foreach (FileFormat::cases() as $format) {
             foreach (Profile::cases() as $profile) {
@@ -73,10 +74,10 @@ final class HardMastersTest extends PixelTestCase
                 }
                 $recipe = $this->order($facts->isTransparent && $format->keepsTransparency() && $profile->keepsTransparency(), $format, $profile, $facts, $to);
                 $target = \sprintf('%s/out-%s.%s', $this->folder, $profile->value, $format->extension());
-                PrintFileMaker::in($this->folder.'/work')->make(Master::open($path), $recipe, $target);
+                PrintFileMaker::in($this->folder.'/work')->make($master, $recipe, $target);
                 $called = $format->value.' '.$profile->value;
                 $found = (new PrintFileReader())->read($target);
-                $measures = (new PrintFileReader())->inPicture($target, fn (string $file) => (new PrintMeasurer(new PrintRenderer($this->folder.'/work')))->measure(Master::open($path), $recipe, $file));
+                $measures = (new PrintFileReader())->inPicture($target, fn (string $file) => (new PrintMeasurer(new PrintRenderer($this->folder.'/work')))->measure($master, $recipe, $file));
                 $failed = array_map(static fn ($finding): string => $finding->sentence(), Preflight::failures((new Preflight())->check($recipe, $found->with($measures), null)));
                 self::assertSame([], $failed, $called);
                 $this->witness($target, $format, $profile, $to, $recipe, $called);

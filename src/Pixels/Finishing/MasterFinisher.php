@@ -7,7 +7,10 @@ namespace Snugfit\Pixels\Finishing;
 use Snugfit\Core\Finish\ColourCorrection;
 use Snugfit\Core\Finish\Finish;
 use Snugfit\Core\Finish\NoiseReduction;
+use Snugfit\Pixels\Colour\WorkingSpace;
+use Snugfit\Pixels\Colour\WorkingSpaceConverter;
 use Snugfit\Pixels\PremultipliedAlpha;
+use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Interpretation;
@@ -16,19 +19,27 @@ use Snugfit\Pixels\Vips\Interpretation;
  * What finishing does to a master's pixels before they are enlarged: colours tidied, then cleaned up. Nothing is computed until
  * it is looked at.
  */
-final readonly class MasterFinisher
+final class MasterFinisher
 {
+    /** @var ?\WeakMap<Master, array<string, ToneStatistics>> as measured, by the space: a print asks several times */
+    private static ?\WeakMap $measured = null;
+
     /** What there is to tidy, as measured on the whole master. */
-    public function __construct(private Finish $finish, private ToneStatistics $tones)
+    public function __construct(private readonly Finish $finish, private readonly ToneStatistics $tones)
     {
     }
 
-    /**
-     * @param \Closure(): Image $whole the whole master, looked at only where it has to be measured
-     */
-    public static function for(Finish $finish, \Closure $whole): self
+    /** Looks at the master only where it has to be measured, and once. */
+    public static function for(Finish $finish, Master $master, WorkingSpace $space): self
     {
-        return new self($finish, null === $finish->colourCorrection ? ToneStatistics::whole() : ToneStatistics::of($whole()));
+        if (null === $finish->colourCorrection) {
+            return new self($finish, ToneStatistics::whole());
+        }
+        $measured = self::$measured ??= new \WeakMap();
+        $tones = $measured[$master][$space->name] ?? ToneStatistics::of(WorkingSpaceConverter::toWorking($master->picture(), $space));
+        $measured[$master] = [$space->name => $tones] + ($measured[$master] ?? []);
+
+        return new self($finish, $tones);
     }
 
     /** @param Image $image in the space that print files are made in; all of the master, or a part of it where nothing is cleaned up */
