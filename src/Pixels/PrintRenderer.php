@@ -157,17 +157,18 @@ final readonly class PrintRenderer
     {
         [$crop, $transform, $enlarge] = [$recipe->frame->crop, $recipe->frame->transform, $recipe->enlarge];
         $passes = $enlarge->passesFrom($crop->size());
-        if ($master->format->isVector() || 0 === $passes->passes) {
+        if ($master->format->isVector() || 0 === $passes->doublings) {
             return null;
         }
-        $upright = MasterFinisher::for($recipe->finish, $master, $space)->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space));
+        $upright = MasterFinisher::for($recipe->finish, $master, $space)
+            ->tidied(WorkingSpaceConverter::toWorking($master->picture(), $space));
         $name = $recipe->preparedName($master->sha256());
         $part = $transform->uprightOf($wanted, $upright->size());
         $part = $transform->isUpright() ? $part : $part->widenedIn($upright->size(), TransformedCropper::MARGIN);
         [$tileCache, $doubler] = [new UpscaleTileCache($this->workFolder), $this->doubler($passes->settings, $upright, $name)];
         $doubled = $once
-            ? $tileCache->once($upright, $name, $doubler, $passes->passes, $part)
-            : $tileCache->doubled($upright, $name, $doubler, $passes->passes, $part, $tell);
+            ? $tileCache->once($upright, $name, $doubler, $passes->doublings, $part)
+            : $tileCache->doubled($upright, $name, $doubler, $passes->doublings, $part, $tell);
 
         return TransformedCropper::cut($doubled, $transform, $crop->times($passes->factor()));
     }

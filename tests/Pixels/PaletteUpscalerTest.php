@@ -169,7 +169,7 @@ final class PaletteUpscalerTest extends PixelTestCase
         $network = new NetworkUpscaler($plan->settings);
         $palette = UpscaleMethod::Rebuilt === $method ? (new PaletteFinder($this->folder))->find($small, 'picture') ?? throw new \LogicException('It is not flat.') : null;
         $doubler = null === $palette ? $network : new PaletteUpscaler($network, $palette);
-        $doubled = (new UpscaleTileCache($this->folder))->doubled($small, 'picture', $doubler, $plan->passes, PixelWindow::whole($small->size()));
+        $doubled = (new UpscaleTileCache($this->folder))->doubled($small, 'picture', $doubler, $plan->doublings, PixelWindow::whole($small->size()));
 
         return (new Resampler())->resample($doubled, $small->size()->times($times), $method)->copyToMemory();
     }

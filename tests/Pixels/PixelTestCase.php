@@ -19,7 +19,9 @@ use Snugfit\Core\Upscale\UpscaleMethod;
 use Snugfit\Core\Upscale\UpscaleSettings;
 use Snugfit\Pixels\Reading\Master;
 use Snugfit\Pixels\Reading\MasterReader;
+use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Image;
+use Snugfit\Pixels\Vips\Interpretation;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 
@@ -84,5 +86,38 @@ abstract class PixelTestCase extends TestCase
             new Enlarge(new UpscaleSettings($way ?? UpscaleMethod::Lanczos), $to),
             new Write($format, Ppi::of($ppi), $facts->bits > 8 && $format->keepsSixteenBits() ? 16 : 8, $transparent ?? ($facts->isTransparent && $format->keepsTransparency())),
         );
+    }
+
+    /** Of 14 px round a place, grey on grey, so that nothing a kernel swings to is cut off. */
+    protected function disc(int $side, float $x, float $y): Image
+    {
+        $bytes = '';
+        for ($row = 0; $row < $side; ++$row) {
+            for ($column = 0; $column < $side; ++$column) {
+                $inside = 0;
+                for ($i = 0; $i < 64; ++$i) {
+                    $inside += (int) (hypot($column + (($i % 8) + 0.5) / 8 - $x, $row + (intdiv($i, 8) + 0.5) / 8 - $y) < 14);
+                }
+                $bytes .= str_repeat(\chr(60 + (int) round(2 * $inside)), 3);
+            }
+        }
+
+        // In sixteen bits, so that rounding moves nothing.
+        return Image::ofBytes($bytes, new PixelSize($side, $side), 3)->rescaleTo(BandFormat::Short)->withInterpretation(Interpretation::Rgb16);
+    }
+
+    /** @return array{float, float} of what is lighter than the ground, in light, from the left upper corner */
+    protected function centroid(Image $image): array
+    {
+        $values = $image->extractBands(0, 1)->values();
+        $ground = $values[0];
+        $x = $y = $sum = 0.0;
+        foreach ($values as $i => $value) {
+            $x += ($value - $ground) * ($i % $image->size()->width + 0.5);
+            $y += ($value - $ground) * (intdiv($i, $image->size()->width) + 0.5);
+            $sum += $value - $ground;
+        }
+
+        return [$x / $sum, $y / $sum];
     }
 }

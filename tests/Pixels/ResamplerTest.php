@@ -205,24 +205,6 @@ final class ResamplerTest extends PixelTestCase
         self::assertEqualsWithDelta(188, \ord($made->bytes()[3 * 55]), 1.5);
     }
 
-    /** Grey on grey, so that nothing a kernel swings to is cut off. */
-    private function disc(int $side, float $x, float $y): Image
-    {
-        $bytes = '';
-        for ($row = 0; $row < $side; ++$row) {
-            for ($column = 0; $column < $side; ++$column) {
-                $inside = 0;
-                for ($i = 0; $i < 64; ++$i) {
-                    $inside += (int) (hypot($column + (($i % 8) + 0.5) / 8 - $x, $row + (intdiv($i, 8) + 0.5) / 8 - $y) < 14);
-                }
-                $bytes .= str_repeat(\chr(60 + (int) round(2 * $inside)), 3);
-            }
-        }
-
-        // In sixteen bits, so that rounding moves nothing.
-        return Image::ofBytes($bytes, new PixelSize($side, $side), 3)->rescaleTo(BandFormat::Short)->withInterpretation(Interpretation::Rgb16);
-    }
-
     /** As a photograph is: detail of all sizes in three bands that differ. */
     private function detailed(int $width, int $height): Image
     {
@@ -231,21 +213,6 @@ final class ResamplerTest extends PixelTestCase
 
         return $noise->join($other)->join($noise->linear(-0.6, 190.0))->roundTo(BandFormat::Byte)
             ->withInterpretation(Interpretation::Srgb)->copyToMemory();
-    }
-
-    /** @return array{float, float} of what is lighter than the ground, in light, from the left upper corner */
-    private function centroid(Image $image): array
-    {
-        $values = $image->extractBands(0, 1)->values();
-        $ground = $values[0];
-        $x = $y = $sum = 0.0;
-        foreach ($values as $i => $value) {
-            $x += ($value - $ground) * ($i % $image->size()->width + 0.5);
-            $y += ($value - $ground) * (intdiv($i, $image->size()->width) + 0.5);
-            $sum += $value - $ground;
-        }
-
-        return [$x / $sum, $y / $sum];
     }
 
     private function farthest(string $a, string $b): int

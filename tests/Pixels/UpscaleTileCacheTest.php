@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Snugfit\Tests\Pixels;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use Snugfit\Core\Fit\ImageTransform;
 use Snugfit\Core\Fit\QuarterTurn;
 use Snugfit\Core\Measure\PixelSize;
@@ -62,26 +63,51 @@ final class UpscaleTileCacheTest extends PixelTestCase
         self::assertGreaterThan(33, ImageSimilarity::between($picture->resize($picture->size()->times(2), Kernel::Lanczos), $whole)->psnr, 'and it is the picture');
     }
 
-    /** @return iterable<string, array{UpscaleMethod, list<array{int, int, int, int}>}> pieces of a picture of 91 × 71 px */
+    public function test_four_times_at_once_and_once_more_a_part_has_the_very_pixels_of_the_whole(): void
+    {
+        // Wider than a piece; beyond four times, doublings go on.
+        $doubler = new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful));
+        $picture = $this->picture(new PixelSize(285, 40))->copyToMemory();
+        $all = PixelWindow::whole($picture->size());
+        $whole = $this->doublings('whole')->doubled($picture, 'p', $doubler, 3, $all)->copyToMemory();
+        self::assertEquals($picture->size()->times(8), $whole->size());
+        foreach ([new PixelWindow(250, 20, 9, 5), new PixelWindow(0, 0, 5, 5), new PixelWindow(280, 33, 5, 7)] as $i => $part) {
+            $made = $this->doublings('part'.$i)->doubled($picture, 'p', $doubler, 3, $part);
+            self::assertSame($whole->crop($part->times(8))->bytes(), $made->crop($part->times(8))->bytes());
+            $patch = $this->doublings('patch'.$i)->once($picture, 'p', $doubler, 3, $part);
+            self::assertSame($whole->crop($part->times(8))->bytes(), $patch->crop($part->times(8))->bytes());
+        }
+        $waiting = $this->doublings('n')->waiting($picture->size(), 'p', $doubler, 3, $all);
+        $megapixels = [];
+        foreach ($waiting as [, $some, $by]) {
+            $megapixels[$by] = ($megapixels[$by] ?? 0.0) + $some;
+        }
+        self::assertEqualsWithDelta(['fourfold-4' => $whole->size()->megapixels() / 4, 'faithful-3' => $whole->size()->megapixels()], $megapixels, 1e-9);
+        self::assertGreaterThan(33, ImageSimilarity::between($picture->resize($whole->size(), Kernel::Lanczos), $whole)->psnr, 'and it is the picture');
+    }
+
+    /** @return iterable<string, array{UpscaleMethod, int, list<array{int, int, int, int}>}> doublings, pieces of a picture of 91 × 71 px */
     public static function pieces(): iterable
     {
-        yield 'faithful' => [UpscaleMethod::Faithful, [[0, 0, 31, 17], [31, 17, 60, 54], [5, 40, 64, 1], [90, 70, 1, 1]]];
+        yield 'faithful' => [UpscaleMethod::Faithful, 1, [[0, 0, 31, 17], [31, 17, 60, 54], [5, 40, 64, 1], [90, 70, 1, 1]]];
+        yield 'four times at once' => [UpscaleMethod::Faithful, 2, [[0, 0, 31, 17], [31, 17, 60, 54], [5, 40, 64, 1], [90, 70, 1, 1]]];
         // Even corners, and even sides but at the picture's own edge.
-        yield 'mending' => [UpscaleMethod::Mending, [[0, 0, 32, 18], [32, 18, 59, 53], [6, 40, 64, 2], [90, 70, 1, 1], [0, 70, 91, 1]]];
+        yield 'mending' => [UpscaleMethod::Mending, 1, [[0, 0, 32, 18], [32, 18, 59, 53], [6, 40, 64, 2], [90, 70, 1, 1], [0, 70, 91, 1]]];
     }
 
     /** @param list<array{int, int, int, int}> $pieces */
     #[DataProvider('pieces')]
-    public function test_pieces_of_any_size_give_the_same_as_one_piece(UpscaleMethod $way, array $pieces): void
+    public function test_pieces_of_any_size_give_the_same_as_one_piece(UpscaleMethod $way, int $doublings, array $pieces): void
     {
         $picture = $this->picture(new PixelSize(91, 71))->copyToMemory();
-        $doubler = new NetworkUpscaler(new UpscaleSettings($way));
+        $doubler = (new NetworkUpscaler(new UpscaleSettings($way)))->first($doublings);
+        $times = 2 ** $doublings;
         $margin = $doubler->margin();
         $wide = $picture->embed($margin, $margin, new PixelSize(91 + 2 * $margin, 71 + 2 * $margin), Extend::Copy)->copyToMemory();
-        $whole = $doubler->double($wide);
+        $whole = $doubler->enlarge($wide);
         foreach ($pieces as [$x, $y, $width, $height]) {
-            $piece = $doubler->double($wide->crop(new PixelWindow($x, $y, $width + 2 * $margin, $height + 2 * $margin))->copyToMemory());
-            self::assertSame($whole->crop(new PixelWindow(2 * $x, 2 * $y, 2 * $width, 2 * $height))->bytes(), $piece->bytes());
+            $piece = $doubler->enlarge($wide->crop(new PixelWindow($x, $y, $width + 2 * $margin, $height + 2 * $margin))->copyToMemory());
+            self::assertSame($whole->crop((new PixelWindow($x, $y, $width, $height))->times($times))->bytes(), $piece->bytes());
         }
     }
 
@@ -128,6 +154,11 @@ final class UpscaleTileCacheTest extends PixelTestCase
                 return 'counted';
             }
 
+            public function doublings(): int
+            {
+                return 1;
+            }
+
             public function piece(): int
             {
                 return 256;
@@ -138,11 +169,16 @@ final class UpscaleTileCacheTest extends PixelTestCase
                 return $this->doubler->margin();
             }
 
-            public function double(Image $piece): Image
+            public function enlarge(Image $piece): Image
             {
                 ++$this->pieces;
 
-                return $this->doubler->double($piece);
+                return $this->doubler->enlarge($piece);
+            }
+
+            public function first(int $times): self
+            {
+                return $this;
             }
 
             public function next(): self
@@ -315,11 +351,29 @@ final class UpscaleTileCacheTest extends PixelTestCase
         }
     }
 
-    public function test_smooth_pictures_come_out_no_worse_than_by_the_kernel(): void
+    #[TestWith(['faithful', 1])]
+    #[TestWith(['faithful', 2])]
+    #[TestWith(['drawn', 1])]
+    #[TestWith(['faithful-quick', 1])]
+    #[TestWith(['faithful-quick', 2])]
+    public function test_a_disc_stays_where_it_is_to_a_fiftieth_of_a_pixel(string $code, int $times): void
+    {
+        $disc = $this->disc(80, 37.3, 43.9)->copyToMemory();
+        $upscale = UpscaleSettings::ofCode($code) ?? throw new \LogicException();
+        $made = $this->doublings('w')->doubled($disc, 'p', new NetworkUpscaler($upscale), $times, PixelWindow::whole($disc->size()));
+        // Near it alone: far off, a hundredth of a level of the ground has a long lever.
+        [$x, $y] = $this->centroid($made->crop((new PixelWindow(17, 24, 40, 40))->times(2 ** $times)));
+        self::assertEqualsWithDelta((37.3 - 17) * 2 ** $times, $x, 0.02);
+        self::assertEqualsWithDelta((43.9 - 24) * 2 ** $times, $y, 0.02);
+    }
+
+    #[TestWith([1])]
+    #[TestWith([2])]
+    public function test_smooth_pictures_come_out_no_worse_than_by_the_kernel(int $times): void
     {
         $large = $this->soft(400, 300);
-        $small = $large->resize(new PixelSize(200, 150), Kernel::Cubic)->copyToMemory();
-        $made = $this->doublings('w')->doubled($small, 'p', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful)), 1, PixelWindow::whole($small->size()));
+        $small = $large->resize(new PixelSize(intdiv(400, 2 ** $times), intdiv(300, 2 ** $times)), Kernel::Cubic)->copyToMemory();
+        $made = $this->doublings('w')->doubled($small, 'p', new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful)), $times, PixelWindow::whole($small->size()));
         $kernel = ImageSimilarity::between($large, (new Resampler())->enlarge($small, $large->size(), ScalingFilter::Lanczos))->psnr;
         self::assertGreaterThan($kernel - 0.1, ImageSimilarity::between($large, $made)->psnr);
     }
@@ -332,6 +386,11 @@ final class UpscaleTileCacheTest extends PixelTestCase
                 return 'shifting';
             }
 
+            public function doublings(): int
+            {
+                return 1;
+            }
+
             public function piece(): int
             {
                 return 256;
@@ -342,11 +401,16 @@ final class UpscaleTileCacheTest extends PixelTestCase
                 return 2;
             }
 
-            public function double(Image $piece): Image
+            public function enlarge(Image $piece): Image
             {
                 $inner = $piece->crop(new PixelWindow(2, 2, $piece->size()->width - 4, $piece->size()->height - 4));
 
                 return $inner->repeatPixels(2)->linear(1.0, 60.0)->cast(BandFormat::Byte)->withInterpretation(Interpretation::Srgb);
+            }
+
+            public function first(int $times): self
+            {
+                return $this;
             }
 
             public function next(): self

@@ -52,17 +52,31 @@ final class UpscaleVerifierTest extends PixelTestCase
         UpscaleVerifier::checked($piece, $fault($made), self::MARGIN);
     }
 
-    /** @return array{Image, Image} a piece with its margin, plain and busy, and what drawn makes of it */
-    private function doubled(): array
+    /** @param \Closure(Image): Image $fault */
+    #[DataProvider('faults')]
+    public function test_so_it_is_of_what_is_made_four_times_as_large_at_once(\Closure $fault, string $told): void
+    {
+        [$piece, $made] = $this->doubled(2);
+        self::assertSame($made, UpscaleVerifier::checked($piece, $made, self::MARGIN));
+        // The same fault, seen at half the size.
+        $broken = $fault($made->blockMeans(2)->copyToMemory())->repeatPixels(2)->copyToMemory();
+        $this->expectException(BrokenUpscale::class);
+        $this->expectExceptionMessageMatches('/'.$told.'/');
+        UpscaleVerifier::checked($piece, $broken, self::MARGIN);
+    }
+
+    /** @return array{Image, Image} a piece with its margin, plain and busy, and what drawn makes of it, or faithful four times as large */
+    private function doubled(int $times = 1): array
     {
         $drawing = '<rect width="128" height="128" fill="#d8c8a0"/><path d="M0 90q30-40 64-10t64-20v68h-128z" fill="#4a7a50"/><circle cx="38" cy="36" r="20" fill="#b23a2a"/><text x="60" y="40" font-family="DejaVu Sans" font-size="15" fill="#203060">Fog Bell</text>';
         file_put_contents($this->folder.'/d.svg', \sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="128" height="128">%s</svg>', $drawing));
         $this->tool('rsvg-convert', '-o', 'd.png', 'd.svg');
         $inner = Master::open($this->folder.'/d.png')->picture()->extractBands(0, 3)->withInterpretation(Interpretation::Srgb)->copyToMemory();
-        $upscaler = new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Drawn));
+        $way = 1 === $times ? UpscaleMethod::Drawn : UpscaleMethod::Faithful;
+        $upscaler = (new NetworkUpscaler(new UpscaleSettings($way)))->first($times);
         $wide = static fn (int $margin): Image => $inner->embed($margin, $margin, new PixelSize(128 + 2 * $margin, 128 + 2 * $margin), Extend::Copy)->copyToMemory();
 
-        return [$wide(self::MARGIN), $upscaler->double($wide($upscaler->margin()))->copied()];
+        return [$wide(self::MARGIN), $upscaler->enlarge($wide($upscaler->margin()))->copied()];
     }
 
     /** @return iterable<string, array{PixelSize, BandFormat}> */

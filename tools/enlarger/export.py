@@ -22,22 +22,28 @@ SNAP_MARGIN = 8  # px: what a network for drawings needs round a piece
 
 
 class Weights:
-    """A file that graphs refer to: what several of them use lies in it once."""
-    NAME = 'networks.weights'
+    """A file that graphs refer to: what several of them use lies in it once. Written when the first of them is taken."""
     LEAST = 1024  # bytes; less stays in its graph
 
-    def __init__(self, folder):
-        """Graphs that are in the folder already and are not written anew keep theirs."""
-        self.folder, self.places, self.others = folder, {}, {}
-        for name in sorted(os.listdir(folder)):
-            path = os.path.join(folder, name)
-            if name.endswith('.onnx') and any(
-                    one.data_location == onnx.TensorProto.EXTERNAL for one in onnx.load(path, load_external_data=False).graph.initializer):
+    def __init__(self, folder, name):
+        """Graphs that refer to it already and are not written anew keep theirs."""
+        self.folder, self.name, self.places, self.others, self.file = folder, name, {}, {}, None
+
+    def begin(self):
+        for graph in sorted(os.listdir(self.folder)):
+            path = os.path.join(self.folder, graph)
+            if graph.endswith('.onnx') and self.serves(onnx.load(path, load_external_data=False)):
                 self.others[path] = onnx.load(path)
-        self.file = open(os.path.join(folder, self.NAME), 'wb')
+        self.file = open(os.path.join(self.folder, self.name), 'wb')
+
+    def serves(self, graph):
+        return any(one.data_location == onnx.TensorProto.EXTERNAL and one.external_data[0].value == self.name
+                   for one in graph.graph.initializer)
 
     def take(self, path):
         """Moves a graph's weights here."""
+        if self.file is None:
+            self.begin()
         self.others.pop(path, None)
         self.put(onnx.load(path), path)
 
@@ -50,11 +56,13 @@ class Weights:
                 self.places[values] = self.file.tell()
                 self.file.write(values)
             weight.raw_data = values
-            set_external_data(weight, self.NAME, self.places[values], len(values))
+            set_external_data(weight, self.name, self.places[values], len(values))
             weight.ClearField('raw_data')
         onnx.save(graph, path)
 
     def close(self):
+        if self.file is None:
+            return
         for path, graph in self.others.items():
             self.put(graph, path)
         self.file.close()
@@ -117,7 +125,7 @@ def loaded(weights, settings, name):
 def main(weights, target, *names):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)['networks']
-    made, store = {}, Weights(target)
+    made, store = {}, Weights(target, 'networks.weights')
     asked = lambda name: not names or name in names
     for name, one in settings.items():
         if '-' in name and 'ships' not in one:
@@ -128,6 +136,13 @@ def main(weights, target, *names):
             continue
         made[name] = loaded(weights, settings, name)
         if name == 'textured' or not asked(name):
+            continue
+        if 'fourfold' in one:
+            # Its weights have a file of their own, so that neither becomes large.
+            four = Weights(target, name + '.weights')
+            write(Way(made[name]), target, name, four)
+            write(Best(made[name]), target, name + '-best', four)
+            four.close()
             continue
         write(Way(made[name]), target, name, store)
         if '-' in name:

@@ -28,7 +28,7 @@ class Pictures:
     """Batches of inputs and of what should come out, made ahead by one thread."""
 
     def __init__(self, folder, settings, batch, seed, start):
-        self.settings, self.batch = settings, batch
+        self.settings, self.batch, self.scale = settings, batch, networks.of(settings).scale
         self.damage = Damage(settings['damage'])
         self.sets = [np.load(os.path.join(folder, name + '.npy'), mmap_mode='r') for name in ('photos', 'drawings')]
         self.weights = [self.busy(patches) for patches in self.sets]
@@ -66,10 +66,11 @@ class Pictures:
         sharp = Image.fromarray(np.ascontiguousarray(sharp))
         if which == 0:
             sharp = self.damage.grained(sharp, chance)
-        small = smaller(sharp, 4 if again else 2, chance)
+        scale = 4 if again else self.scale
+        small = smaller(sharp, scale, chance)
         sharp = np.asarray(sharp)
         given = self.damage.of(small, chance)
-        if again:
+        if scale == 4:
             return given, sharp
         x, y = chance.integers(0, given.shape[0] - SIDE + 1, 2)
         return given[y:y + SIDE, x:x + SIDE], sharp[2 * y:2 * y + 2 * SIDE, 2 * x:2 * x + 2 * SIDE]
@@ -116,7 +117,9 @@ def main(name, patches, folder, threads=2):
     began, sum_made, sum_plain, first = time.time(), 0., 0., step
     while step < settings['steps']:
         share = step / settings['steps']
-        rate = settings['rate'] * min(1, (step + 1) / 300) * (.5 * (1 + math.cos(math.pi * share)) * .995 + .005)
+        # Down a cosine, or as it is until it falls to nothing over the last part.
+        falling = (1 - share) / settings['fall'] if 'fall' in settings else .5 * (1 + math.cos(math.pi * share))
+        rate = settings['rate'] * min(1, (step + 1) / 300) * min(1, falling * .995 + .005)
         for group in optimiser.param_groups:
             group['lr'] = rate * group['share']
         again, given, wanted = pictures.ready.get()
@@ -146,7 +149,7 @@ def main(name, patches, folder, threads=2):
                 old.mul_(keep).add_(new, alpha=1 - keep)
             sum_made += loss.item()
             if step % 10 == 0:
-                sum_plain += loss_of(F.pixel_shuffle(network.plain(given), 2), wanted).item() * 10
+                sum_plain += loss_of(F.pixel_shuffle(network.plain(given), network.scale), wanted).item() * 10
         if step % 500 == 0:
             print('%s %d of %d, %.1f min, loss %.4f (bicubic %.4f)' % (
                 name, step, settings['steps'], (time.time() - began) / 60, sum_made / 500 * 255, sum_plain / 500 * 255), flush=True)

@@ -133,7 +133,7 @@ final readonly class ChoiceRegret
         [$margin, $size] = [$network->margin(), $small->size()];
         $wide = new PixelSize($size->width + 2 * $margin, $size->height + 2 * $margin);
 
-        return $network->double($small->embed($margin, $margin, $wide, Extend::Copy)->copyToMemory())->copyToMemory();
+        return $network->enlarge($small->embed($margin, $margin, $wide, Extend::Copy)->copyToMemory())->copyToMemory();
     }
 
     /** The middle of it, of even sides. */

@@ -50,7 +50,9 @@ final readonly class EnlargerQuality implements Measurement
         } else {
             $photos = array_map(static fn (string $name): Image => self::photo($name), self::NAMES);
             $this->table($say, 'photographs ×2', $photos, 1, PictureDamage::none(), ['faithful', 'faithful best', 'quick', 'mending']);
-            $this->table($say, 'photographs ×4', $photos, 2, PictureDamage::none(), ['faithful', 'quick', 'mending', 'textured 60']);
+            $this->table($say, 'photographs ×4', $photos, 2, PictureDamage::none(), [
+                'faithful', 'faithful best', 'quick', 'mending', 'textured 60',
+            ]);
             $this->table($say, '×2 after JPEG quality 50', $photos, 1, PictureDamage::jpeg(50), ['faithful', 'mending 50', 'mending']);
             $this->table($say, '×2 after JPEG quality 80', $photos, 1, PictureDamage::jpeg(80), ['faithful', 'mending 50', 'mending']);
             $this->table($say, '×2 after noise of 8 levels', $photos, 1, PictureDamage::noise(8.0), ['faithful', 'mending', 'denoised']);

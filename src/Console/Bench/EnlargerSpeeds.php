@@ -19,6 +19,7 @@ use Snugfit\Pixels\Enlarger\UpscaleTileCache;
 use Snugfit\Pixels\Job\JobMaster;
 use Snugfit\Pixels\Job\MakePrintJob;
 use Snugfit\Pixels\ProcessorTime;
+use Snugfit\Pixels\Vips\Image;
 use Snugfit\Pixels\Vips\Vips;
 use Snugfit\Work\Child\CpuCount;
 use Snugfit\Work\Child\PixelProcessPool;
@@ -69,8 +70,40 @@ final readonly class EnlargerSpeeds
                 ),
             );
         }
+        $rates = ['at once' => [], 'by two doublings' => []];
+        for ($round = 0; $round < self::ROUNDS; ++$round) {
+            $rates['at once'][] = self::fourTimes($picture, [2]);
+            $rates['by two doublings'][] = self::fourTimes($picture, [1, 1]);
+        }
+        $say(
+            \sprintf(
+                'faithful ×4: %.2f megapixels made in a second of work at once, %.2f by two doublings',
+                ResourceUse::middle($rates['at once']),
+                ResourceUse::middle($rates['by two doublings']),
+            ),
+        );
         Vips::useThreads(CpuCount::count());
         $say(\sprintf('two workers: %.2f times as fast as one', $this->workers(1) / $this->workers(2)));
+    }
+
+    /**
+     * Megapixels of the result, made in a second of work.
+     *
+     * @param list<int> $steps doublings that are asked for together
+     */
+    private static function fourTimes(Image $picture, array $steps): float
+    {
+        $doubler = new NetworkUpscaler(new UpscaleSettings(UpscaleMethod::Faithful));
+
+        return BenchFolder::within(static function (string $folder) use ($picture, $doubler, $steps): float {
+            $began = ProcessorTime::seconds();
+            foreach ($steps as $number => $times) {
+                $whole = PixelWindow::whole($picture->size());
+                $picture = (new UpscaleTileCache($folder))->doubled($picture, "p$number", $doubler, $times, $whole);
+            }
+
+            return $picture->size()->megapixels() / (ProcessorTime::seconds() - $began);
+        });
     }
 
     /** Seconds for some pictures by so many workers of one thread each. */

@@ -32,7 +32,7 @@ final readonly class Enlarge
     /** Which networks a crop is enlarged by: the newest of those of all its ways; the same as ever where none is at work. */
     public function networks(PixelSize $crop): int
     {
-        $of = fn (?UpscaleSettings $way): int => $way?->networks(UpscalePlan::of($way, $crop, $this->to)->passes) ?? 0;
+        $of = fn (?UpscaleSettings $way): int => $way?->networks(UpscalePlan::of($way, $crop, $this->to)->doublings) ?? 0;
 
         return $this->networks ?? max($of($this->settings), $of($this->region?->settings));
     }

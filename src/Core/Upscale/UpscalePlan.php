@@ -21,25 +21,25 @@ final readonly class UpscalePlan
         public UpscaleSettings $settings,
         /** Linear factor on the axis that needs more. */
         public float $enlargement,
-        public int $passes,
+        public int $doublings,
     ) {
     }
 
     public static function of(UpscaleSettings $settings, PixelSize $from, PixelSize $to): self
     {
         $enlargement = max($to->width / $from->width, $to->height / $from->height);
-        $passes =
+        $doublings =
             $settings->method->isLearned() && $enlargement > self::KERNEL_IS_ENOUGH
                 ? (int) ceil(log($enlargement / self::KERNEL_IS_ENOUGH, 2) - 1e-9)
                 : 0;
 
-        return new self($settings, $enlargement, $passes);
+        return new self($settings, $enlargement, $doublings);
     }
 
     /** Linear factor of all doublings together. */
     public function factor(): int
     {
-        return 2 ** $this->passes;
+        return 2 ** $this->doublings;
     }
 
     /** What is done, in one sentence. */
@@ -49,7 +49,7 @@ final readonly class UpscalePlan
         if ($this->enlargement <= 1) {
             return 'Reduced to the exact size.';
         }
-        if (0 === $this->passes) {
+        if (0 === $this->doublings) {
             return \sprintf(
                 'Enlarged %s by %s.',
                 $times,
@@ -66,21 +66,33 @@ final readonly class UpscalePlan
         if (UpscaleMethod::Rebuilt === $this->settings->method) {
             return \sprintf(
                 'Doubled %s by the drawn network and laid onto its own colours where these are few%s.',
-                self::often($this->passes),
+                self::often($this->doublings),
+                $then,
+            );
+        }
+
+        if ($this->settings->isFourfold($this->doublings)) {
+            $more = $this->doublings - UpscaleSettings::FOURFOLD;
+
+            return \sprintf(
+                'Made ×%d at once%s by the %s network%s.',
+                2 ** UpscaleSettings::FOURFOLD,
+                $more > 0 ? ' and doubled '.self::often($more) : '',
+                $this->settings->label(),
                 $then,
             );
         }
 
         // What was mended once is clean.
-        return $this->settings->method->isRepair() && $this->passes > 1
+        return $this->settings->method->isRepair() && $this->doublings > 1
             ? \sprintf(
                 'Doubled once by the %s network and %s by the %s one%s.',
                 $this->settings->label(),
-                self::often($this->passes - 1),
+                self::often($this->doublings - 1),
                 $this->settings->method->forClean()->label(),
                 $then,
             )
-            : \sprintf('Doubled %s by the %s network%s.', self::often($this->passes), $this->settings->label(), $then);
+            : \sprintf('Doubled %s by the %s network%s.', self::often($this->doublings), $this->settings->label(), $then);
     }
 
     private static function often(int $times): string

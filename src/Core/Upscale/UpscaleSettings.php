@@ -7,6 +7,12 @@ namespace Snugfit\Core\Upscale;
 /** A way of enlarging, how strongly it mends or gives texture, and how much work it may be. */
 final readonly class UpscaleSettings
 {
+    /** Doublings that the network for clean pictures makes at once. */
+    public const FOURFOLD = 2;
+
+    /** Which networks a way goes by since that one is there. */
+    private const NETWORKS_FOURFOLD = 4;
+
     public function __construct(
         public UpscaleMethod $method,
         /** Per cent of the mending or the texture; faithful makes up the rest. */
@@ -48,14 +54,23 @@ final readonly class UpscaleSettings
             : $this;
     }
 
-    /** Which networks so many doublings go by: the newest of them; the same as ever where none is at work. */
-    public function networks(int $passes): int
+    /** Whether the first two of so many doublings are made at once. */
+    public function isFourfold(int $doublings): bool
     {
-        if (0 === $passes || Effort::Quick === $this->effort) {
+        return UpscaleMethod::Faithful === $this->method && Effort::Quick !== $this->effort && $doublings >= self::FOURFOLD;
+    }
+
+    /** Which networks so many doublings go by: the newest of them; the same as ever where none is at work. */
+    public function networks(int $doublings): int
+    {
+        if (0 === $doublings || Effort::Quick === $this->effort) {
             return UpscaleMethod::NETWORKS_BEFORE;
         }
+        if ($this->isFourfold($doublings)) {
+            return self::NETWORKS_FOURFOLD;
+        }
         // What repairs leaves the rest to the way for clean pictures, and all doublings but the first.
-        $clean = $passes > 1 || $this->strength < 100 ? $this->method->forClean()->networks() : 0;
+        $clean = $doublings > 1 || $this->strength < 100 ? $this->method->forClean()->networks() : 0;
 
         return max($this->method->networks(), $clean);
     }

@@ -16,7 +16,7 @@ use Snugfit\Pixels\Vips\BandFormat;
 use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
-/** Doubles by one of the project's own networks. */
+/** Enlarges by one of the project's own networks. */
 final class NetworkUpscaler implements TileUpscaler
 {
     /** Sides of pieces (measured: smaller ones are slower, larger ones take more memory, of which quick needs little). */
@@ -28,6 +28,7 @@ final class NetworkUpscaler implements TileUpscaler
     private const MARGIN_QUICK = 6;
     private const MARGIN_WIDE = 24;
     private const MARGIN_TEXTURED = 9;
+    private const MARGIN_FOURFOLD = 14;
 
     /** Wide networks look at squares of so many pixels, which begin where the picture does. */
     private const SQUARE_WIDE = 2;
@@ -35,18 +36,23 @@ final class NetworkUpscaler implements TileUpscaler
     /** What outlines are found by: drawn as it was first trained, to which their fitting was set. */
     private const OUTLINED = 'drawn-first';
 
+    /** What makes clean sources four times as large at once, closer to the truth than two doublings in the same time. */
+    private const FOURFOLD = 'fourfold';
+
     /** @var array<int, Network> by the bits of a sample */
     private array $networks = [];
 
     /**
      * @param bool $isCover    of transparency, which has no texture
      * @param bool $isOutlined for outlines
+     * @param bool $isFourfold four times as large at once
      */
     public function __construct(
         private readonly UpscaleSettings $upscale,
         private readonly int $threads = 1,
         private readonly bool $isCover = false,
         private readonly bool $isOutlined = false,
+        private readonly bool $isFourfold = false,
     ) {
     }
 
@@ -60,7 +66,12 @@ final class NetworkUpscaler implements TileUpscaler
     {
         $share = $this->hasShare() ? '-'.$this->upscale->strength : '';
 
-        return $this->graph().$share.'-'.$this->upscale->networks(1);
+        return $this->graph().$share.'-'.$this->upscale->networks($this->doublings());
+    }
+
+    public function doublings(): int
+    {
+        return $this->isFourfold ? UpscaleSettings::FOURFOLD : 1;
     }
 
     public function piece(): int
@@ -72,13 +83,14 @@ final class NetworkUpscaler implements TileUpscaler
     {
         return match (true) {
             Effort::Quick === $this->upscale->effort => self::MARGIN_QUICK,
+            $this->isFourfold => self::MARGIN_FOURFOLD,
             $this->isWide() => self::MARGIN_WIDE,
             $this->isAtWork() && UpscaleMethod::Textured === $this->upscale->method => self::MARGIN_TEXTURED,
             default => self::MARGIN,
         };
     }
 
-    public function double(Image $piece): Image
+    public function enlarge(Image $piece): Image
     {
         $bits = WorkingSpaceConverter::bitsOf($piece);
         $network = $this->network($bits);
@@ -90,11 +102,19 @@ final class NetworkUpscaler implements TileUpscaler
             : $piece->embed(0, 0, new PixelSize($full->width + 2 * $network->margin, $full->height + 2 * $network->margin), Extend::Copy);
         $form = 8 === $bits ? BandFormat::Byte : BandFormat::SignedInt;
         $given = $wide->cast($form);
-        $made = Image::over($network->run($given->samples(), $full), $full->times(2), 3, $form, $piece->interpretation())->cast(
+        $times = 2 ** $this->doublings();
+        $made = Image::over($network->run($given->samples(), $full), $full->times($times), 3, $form, $piece->interpretation())->cast(
             $piece->format(),
         );
 
-        return $full->equals($size) ? $made : $made->crop(PixelWindow::whole($size->times(2)));
+        return $full->equals($size) ? $made : $made->crop(PixelWindow::whole($size->times($times)));
+    }
+
+    public function first(int $times): self
+    {
+        return $this->upscale->isFourfold($times) && !$this->isOutlined
+            ? new self($this->upscale, $this->threads, $this->isCover, isFourfold: true)
+            : $this;
     }
 
     /** What is mended once is clean: a second mending would only take detail away (measured). */
@@ -102,9 +122,14 @@ final class NetworkUpscaler implements TileUpscaler
     {
         $method = $this->upscale->method;
 
-        return $method->isRepair() && $this->isAtWork()
-            ? new self(new UpscaleSettings($method->forClean(), 100, $this->upscale->effort), $this->threads)
-            : $this;
+        return match (true) {
+            $this->isFourfold => new self($this->upscale, $this->threads, $this->isCover),
+            $method->isRepair() && $this->isAtWork() => new self(
+                new UpscaleSettings($method->forClean(), 100, $this->upscale->effort),
+                $this->threads,
+            ),
+            default => $this,
+        };
     }
 
     public function cover(): self
@@ -129,6 +154,7 @@ final class NetworkUpscaler implements TileUpscaler
             $this->margin(),
             $this->hasShare() ? [$most, $this->isCover ? 0.0 : $this->upscale->strength / 100] : [$most],
             $this->threads,
+            2 ** $this->doublings(),
         );
     }
 
@@ -138,6 +164,7 @@ final class NetworkUpscaler implements TileUpscaler
 
         return match (true) {
             $this->isOutlined => self::OUTLINED,
+            $this->isFourfold => self::FOURFOLD,
             Effort::Quick === $this->upscale->effort => 'quick',
             UpscaleMethod::Rebuilt === $method => UpscaleMethod::Drawn->value,
             !$this->isAtWork() => $method->forClean()->value,

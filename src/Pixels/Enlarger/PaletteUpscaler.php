@@ -35,6 +35,11 @@ final class PaletteUpscaler implements TileUpscaler
         return UpscaleMethod::Rebuilt->value.'-'.self::EDITION.'-'.$this->network->name();
     }
 
+    public function doublings(): int
+    {
+        return $this->network->doublings();
+    }
+
     public function piece(): int
     {
         return $this->network->piece();
@@ -45,16 +50,22 @@ final class PaletteUpscaler implements TileUpscaler
         return max(PaletteSnap::MARGIN, $this->network->margin());
     }
 
-    public function double(Image $piece): Image
+    public function enlarge(Image $piece): Image
     {
         $margin = $this->margin();
         $size = new PixelSize($piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin);
         $near = self::inner($piece, $margin - PaletteSnap::MARGIN);
-        $made = $this->network->double(self::inner($piece, $margin - $this->network->margin()));
+        $made = $this->network->enlarge(self::inner($piece, $margin - $this->network->margin()));
         $form = 8 === WorkingSpaceConverter::bitsOf($piece) ? BandFormat::Byte : BandFormat::SignedInt;
         $snapped = $this->snap($form)->run($near->cast($form)->samples(), $made->cast($form)->samples(), $size);
 
         return Image::over($snapped, $size->times(2), 3, $form, $piece->interpretation())->cast($piece->format());
+    }
+
+    /** Colours are few after each doubling. */
+    public function first(int $times): self
+    {
+        return $this;
     }
 
     /** Edges of the first doubling are mixtures that the second one sharpens. */

@@ -14,7 +14,7 @@ use Snugfit\Pixels\Vips\Extend;
 use Snugfit\Pixels\Vips\Image;
 
 /**
- * Pictures made twice as large, kept in files and filled piece by piece as they are asked for: an artwork is enlarged once
+ * Pictures made two or more times as large, kept in files and filled piece by piece as they are asked for: an artwork is enlarged once
  * for all products that show the same part of it, several workers fill one picture together, and what was made before an
  * interruption is there after it. Pieces lie on a fixed grid, so that any part has the same pixels as the whole.
  */
@@ -66,10 +66,10 @@ final readonly class UpscaleTileCache
             $tell?->__invoke(min(1.0, $made / max(1e-9, $left)));
         };
         $image = $source;
-        foreach ($passes as $pass => $one) {
+        foreach ($passes as $factor => $one) {
             // By work: workers share the cores with other programs, and pieces that others have in hand are waited for.
             [$before, $began] = [$made, ProcessorTime::seconds()];
-            $image = $this->pass($image, $this->path($name, $doubler, $pass), $one, $needed[$pass], $count);
+            $image = $this->pass($image, $this->path($name, $passes, $factor), $one, $needed[$factor], $count);
             if ($made > $before) {
                 $this->pace()->learn($one->name(), $made - $before, ProcessorTime::seconds() - $began);
             }
@@ -88,16 +88,21 @@ final readonly class UpscaleTileCache
     {
         $passes = self::passes($doubler, $times);
         $needed = self::needed($source->size(), $passes, $part, self::EVEN);
-        $work = array_sum(array_map(static fn (PixelWindow $window): float => $window->size()->times(2)->megapixels(), $needed));
+        $work = 0.0;
+        foreach ($needed as $factor => $window) {
+            $work += self::made($window->size(), $passes[$factor])->megapixels();
+        }
         $pieces = array_sum(array_column($this->waiting($source->size(), $name, $doubler, $times, $part), 1));
         if ($pieces <= $work) {
             return $this->doubled($source, $name, $doubler, $times, $part);
         }
         $image = $source;
-        foreach ($passes as $pass => $one) {
-            $place = $needed[$pass];
+        foreach ($passes as $factor => $one) {
+            $place = $needed[$factor];
             $made = $this->piece(self::cut(self::wide($image, $one), $place, $one), $one)->copied();
-            $image = $made->embed(2 * $place->x, 2 * $place->y, $image->size()->times(2), Extend::Background);
+            $whole = self::made($image->size(), $one);
+            $corner = $place->times(2 ** $one->doublings());
+            $image = $made->embed($corner->x, $corner->y, $whole, Extend::Background);
         }
 
         return $image;
@@ -116,13 +121,14 @@ final readonly class UpscaleTileCache
     {
         $waiting = [];
         $passes = self::passes($doubler, $times);
-        foreach (self::needed($source, $passes, $part) as $pass => $window) {
-            $path = $this->folder.'/'.$name.'/'.$doubler->name().'-x'. 2 ** $pass;
-            $tiles = new TileGrid($source->times(2 ** ($pass - 1)), $passes[$pass]->piece());
+        foreach (self::needed($source, $passes, $part) as $factor => $window) {
+            $one = $passes[$factor];
+            $path = $this->file($name, $passes, $factor);
+            $tiles = self::tiles($source, $factor, $one, $one->piece());
             $done = TileClaims::doneIn($path.'.made');
             foreach ($tiles->touching($window) as $tile) {
                 if (!isset($done[$tile])) {
-                    $waiting[] = [$path.':'.$tile, $tiles->window($tile)->size()->times(2)->megapixels(), $passes[$pass]->name()];
+                    $waiting[] = [$path.':'.$tile, self::made($tiles->window($tile)->size(), $one)->megapixels(), $one->name()];
                 }
             }
         }
@@ -131,45 +137,61 @@ final readonly class UpscaleTileCache
     }
 
     /**
-     * What each doubling is wanted of: of its source, by its number, in whole squares.
+     * What each pass is wanted of: of its source, by how many times as large as the first its result is, in whole squares.
      *
-     * @param array<int, TileUpscaler> $passes
-     * @param ?int                $side   of the squares; null for the doublers' pieces
+     * @param non-empty-array<int, TileUpscaler> $passes
+     * @param ?int                               $side   of the squares; null for the passes' pieces
      *
      * @return array<int, PixelWindow>
      */
     private static function needed(PixelSize $source, array $passes, PixelWindow $part, ?int $side = null): array
     {
         $needed = [];
-        $wanted = $part->times(2 ** (\count($passes) - 1));
-        for ($pass = \count($passes); $pass >= 1; --$pass) {
-            $tiles = new TileGrid($source->times(2 ** ($pass - 1)), $side ?? $passes[$pass]->piece());
-            $needed[$pass] = $tiles->round($wanted);
-            // Of the one before it, it needs the margin round that, too.
-            $wide = $needed[$pass]->widenedIn($tiles->picture, $passes[$pass]->margin() + self::BENEATH);
-            [$left, $top] = [intdiv($wide->x, 2), intdiv($wide->y, 2)];
-            $wanted = new PixelWindow(
+        // In pixels of the result of the pass that is looked at.
+        $wanted = $part->times(array_key_last($passes));
+        foreach (array_reverse($passes, true) as $factor => $one) {
+            $times = 2 ** $one->doublings();
+            [$left, $top] = [intdiv($wanted->x, $times), intdiv($wanted->y, $times)];
+            $under = new PixelWindow(
                 $left,
                 $top,
-                intdiv($wide->x + $wide->width + 1, 2) - $left,
-                intdiv($wide->y + $wide->height + 1, 2) - $top,
+                intdiv($wanted->x + $wanted->width + $times - 1, $times) - $left,
+                intdiv($wanted->y + $wanted->height + $times - 1, $times) - $top,
             );
+            $tiles = self::tiles($source, $factor, $one, $side ?? $one->piece());
+            $needed[$factor] = $tiles->round($under);
+            // Of the one before it, it needs the margin round that, too.
+            $wanted = $needed[$factor]->widenedIn($tiles->picture, $one->margin() + self::BENEATH);
         }
-        ksort($needed);
 
-        return $needed;
+        return array_reverse($needed, true);
     }
 
-    /** @return array<int, TileUpscaler> by the pass that it makes */
-    private static function passes(TileUpscaler $doubler, int $times): array
+    /** @return non-empty-array<int, TileUpscaler> one after the other, by how many times as large as the source what it makes is */
+    private static function passes(TileUpscaler $upscaler, int $times): array
     {
-        $passes = [];
-        for ($pass = 1; $pass <= $times; ++$pass) {
-            $passes[$pass] = $doubler;
-            $doubler = $doubler->next();
+        $one = $upscaler->first($times);
+        $made = $one->doublings();
+        $passes = [2 ** $made => $one];
+        while ($made < $times) {
+            $one = $one->next();
+            $made += $one->doublings();
+            $passes[2 ** $made] = $one;
         }
 
         return $passes;
+    }
+
+    /** Of the source of a pass whose result is so many times as large as the first one's. */
+    private static function tiles(PixelSize $source, int $factor, TileUpscaler $pass, int $side): TileGrid
+    {
+        return new TileGrid($source->times(intdiv($factor, 2 ** $pass->doublings())), $side);
+    }
+
+    /** What comes of so much. */
+    private static function made(PixelSize $size, TileUpscaler $pass): PixelSize
+    {
+        return $size->times(2 ** $pass->doublings());
     }
 
     /** @param \Closure(float): void $count hears of each piece's megapixels */
@@ -179,7 +201,7 @@ final readonly class UpscaleTileCache
         $wanted = $tiles->touching($part);
         $file = new TileFile(
             $path.'.pieces',
-            new TileGrid($source->size()->times(2), 2 * $doubler->piece()),
+            new TileGrid(self::made($source->size(), $doubler), 2 ** $doubler->doublings() * $doubler->piece()),
             $source->bands(),
             $source->format(),
         );
@@ -198,7 +220,7 @@ final readonly class UpscaleTileCache
             $place = $tiles->window($tile);
             $file->write($tile, $this->piece(self::cut($wide, $place, $doubler), $doubler));
             $book->done($tile);
-            $count($place->size()->times(2)->megapixels());
+            $count(self::made($place->size(), $doubler)->megapixels());
         }
         touch($path.'.made');
 
@@ -233,7 +255,7 @@ final readonly class UpscaleTileCache
     private function piece(Image $piece, TileUpscaler $doubler): Image
     {
         if (!$piece->hasAlpha()) {
-            return UpscaleVerifier::checked($piece, $doubler->double($piece), $doubler->margin());
+            return UpscaleVerifier::checked($piece, $doubler->enlarge($piece), $doubler->margin());
         }
         $interpretation = $piece->interpretation();
         $colour = $piece->extractBands(0, 3)->withInterpretation($interpretation)->copyToMemory();
@@ -243,23 +265,30 @@ final readonly class UpscaleTileCache
             $alpha->smallest() >= PremultipliedAlpha::most($piece)
                 ? $alpha
                     ->crop(new PixelWindow($margin, $margin, $piece->size()->width - 2 * $margin, $piece->size()->height - 2 * $margin))
-                    ->repeatPixels(2)
+                    ->repeatPixels(2 ** $doubler->doublings())
                 : $doubler
                     ->cover()
-                    ->double($alpha->join($alpha)->join($alpha)->withInterpretation($interpretation)->copyToMemory())
+                    ->enlarge($alpha->join($alpha)->join($alpha)->withInterpretation($interpretation)->copyToMemory())
                     ->extractBands(0, 1)
                     ->copyToMemory();
 
-        return UpscaleVerifier::checked($colour, $doubler->double($colour), $margin)->join($cover)->withInterpretation($interpretation);
+        return UpscaleVerifier::checked($colour, $doubler->enlarge($colour), $margin)->join($cover)->withInterpretation($interpretation);
     }
 
-    private function path(string $name, TileUpscaler $doubler, int $pass): string
+    /** @param non-empty-array<int, TileUpscaler> $passes */
+    private function file(string $name, array $passes, int $factor): string
+    {
+        return $this->folder.'/'.$name.'/'.$passes[array_key_first($passes)]->name().'-x'.$factor;
+    }
+
+    /** @param non-empty-array<int, TileUpscaler> $passes */
+    private function path(string $name, array $passes, int $factor): string
     {
         $folder = $this->folder.'/'.$name;
         if (!is_dir($folder) && !@mkdir($folder, 0o700, true) && !is_dir($folder)) {
             throw UnwritablePrintFile::at($folder);
         }
 
-        return $folder.'/'.$doubler->name().'-x'. 2 ** $pass;
+        return $this->file($name, $passes, $factor);
     }
 }

@@ -7,7 +7,7 @@ namespace Snugfit\Pixels\Onnx;
 use Snugfit\Core\Measure\PixelSize;
 
 /**
- * A trained network, ready to run: samples of a piece of a picture in, samples of the piece twice as large out. Input
+ * A trained network, ready to run: samples of a piece of a picture in, samples of the piece enlarged out. Input
  * carries a margin all round, which is used up.
  */
 final class Network
@@ -28,6 +28,7 @@ final class Network
      * @param int                   $margin    pixels of input that are used up on each side
      * @param non-empty-list<float> $constants the graph's further inputs: what the highest sample is, and for a blend the second
      *   network's share
+     * @param int                   $factor    linear
      *
      * @throws OnnxFailed
      */
@@ -37,6 +38,7 @@ final class Network
         public readonly int $margin,
         array $constants,
         int $threads = 1,
+        private readonly int $factor = 2,
     ) {
         $this->graph = new Graph($name, \array_slice(['samples', 'most', 'share'], 0, 1 + \count($constants)), 'made', $threads);
         $this->constants = array_map(Tensor::ofFloat(...), $constants);
@@ -46,7 +48,7 @@ final class Network
      * @param \FFI\CData|string $samples of size plus margin, red, green, blue
      * @param PixelSize         $size    without margin
      *
-     * @return \FFI\CData samples of twice the size; the next piece of this size takes their place
+     * @return \FFI\CData samples of so many times the size; the next piece of this size takes their place
      *
      * @throws OnnxFailed
      */
@@ -64,7 +66,7 @@ final class Network
     {
         $wide = new PixelSize($size->width + 2 * $this->margin, $size->height + 2 * $this->margin);
 
-        return [$this->picture($wide), $this->picture($size->times(2))];
+        return [$this->picture($wide), $this->picture($size->times($this->factor))];
     }
 
     private function picture(PixelSize $size): Tensor

@@ -209,6 +209,12 @@ trait Geometry
         return $this->then('zoom', [$factor, $factor]);
     }
 
+    /** Every block of whole pixels becomes one: their mean. */
+    public function blockMeans(int $side): self
+    {
+        return $this->then('shrink', [(float) $side, (float) $side]);
+    }
+
     /** Reduced to lie within a square, in sRGB; never enlarged. */
     public function thumbnail(int $side): self
     {

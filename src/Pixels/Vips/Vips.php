@@ -64,6 +64,7 @@ final class Vips
         int vips_resize(VipsImage *in, VipsImage **out, double scale, ...);
         int vips_grid(VipsImage *in, VipsImage **out, int tile_height, int across, int down, ...);
         int vips_zoom(VipsImage *in, VipsImage **out, int xfac, int yfac, ...);
+        int vips_shrink(VipsImage *in, VipsImage **out, double across, double down, ...);
         int vips_thumbnail(const char *filename, VipsImage **out, int width, ...);
         int vips_thumbnail_image(VipsImage *in, VipsImage **out, int width, ...);
         int vips_colourspace(VipsImage *in, VipsImage **out, int space, ...);

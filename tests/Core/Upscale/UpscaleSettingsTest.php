@@ -21,7 +21,8 @@ final class UpscaleSettingsTest extends TestCase
     {
         yield 'twice' => [UpscaleMethod::Faithful, 1000, 2000, 1, 'Doubled once by the faithful network.'];
         yield 'a little over twice is left to a kernel' => [UpscaleMethod::Faithful, 1000, 2180, 1, 'Doubled once by the faithful network, then ×1.09 by a bicubic kernel.'];
-        yield 'more is made and reduced' => [UpscaleMethod::Faithful, 1000, 2300, 2, 'Doubled twice by the faithful network, then reduced to ×2.30.'];
+        yield 'more is made and reduced' => [UpscaleMethod::Faithful, 1000, 2300, 2, 'Made ×4 at once by the faithful network, then reduced to ×2.30.'];
+        yield 'more than four times' => [UpscaleMethod::Faithful, 1000, 8000, 3, 'Made ×4 at once and doubled once by the faithful network.'];
         yield 'four times' => [UpscaleMethod::Drawn, 1000, 4000, 2, 'Doubled twice by the drawn network.'];
         yield 'focused' => [UpscaleMethod::Focused, 1000, 4000, 2, 'Doubled once by the focused network and once by the faithful one.'];
         yield 'redrawn' => [UpscaleMethod::Redrawn, 1000, 4000, 2, 'Doubled once by the redrawn network and once by the drawn one.'];
@@ -35,12 +36,12 @@ final class UpscaleSettingsTest extends TestCase
     public function test_an_enlargement_is_gone_about_in_doublings(UpscaleMethod $way, int $from, int $to, int $tileCache, string $sentence): void
     {
         $passes = UpscalePlan::of(new UpscaleSettings($way), new PixelSize($from, $from), new PixelSize($to, $to));
-        self::assertSame([$tileCache, 2 ** $tileCache, $sentence], [$passes->passes, $passes->factor(), $passes->sentence()]);
+        self::assertSame([$tileCache, 2 ** $tileCache, $sentence], [$passes->doublings, $passes->factor(), $passes->sentence()]);
     }
 
     public function test_the_axis_that_needs_more_decides(): void
     {
-        self::assertSame(2, UpscalePlan::of(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(1000, 500), new PixelSize(1900, 1200))->passes);
+        self::assertSame(2, UpscalePlan::of(new UpscaleSettings(UpscaleMethod::Faithful), new PixelSize(1000, 500), new PixelSize(1900, 1200))->doublings);
     }
 
     public function test_a_choice_is_written_in_a_word_and_read_again(): void
