@@ -109,7 +109,9 @@ final class OlderShopTest extends ShopTestCase
         self::assertCount(9, $plan);
         $again = array_filter($plan, static fn (PlacedPrint $one): bool => $one->print->isToMake());
         self::assertCount(8, $again);
-        self::assertSame([], array_filter($again, static fn (PlacedPrint $one): bool => RemakeReason::MadeMoreExactly !== $one->print->remade));
+        $reasons = array_map(static fn (PlacedPrint $one): string => $one->print->path.' '.$one->print->remade?->name, $again);
+        // The small emblem is enlarged so far that its prints go by another network, which is the nearer reason.
+        self::assertSame(['emblem-4x6.jpg TrainedAnew', 'emblem-5x7.jpg TrainedAnew', 'emblem-coaster.jpg TrainedAnew'], array_values(array_filter($reasons, static fn (string $one): bool => !str_ends_with($one, ' '.RemakeReason::MadeMoreExactly->name))));
         $paths = array_map(static fn (PrintFile $file): ?string => $file->path(), $this->deliveries()->latest($batch));
         self::assertEqualsCanonicalizing($paths, array_map(static fn (PlacedPrint $one): ?string => $one->print->path, $again), 'under their names');
         $this->browser->request('GET', "/batches/{$batch->id()}/run");
@@ -121,10 +123,13 @@ final class OlderShopTest extends ShopTestCase
         $batch = $this->old();
         // As if they had been delivered since prints are made more exactly.
         foreach ($this->plan($batch) as $one) {
-            $this->entities()->getConnection()->executeStatement(
-                'UPDATE print_file SET recipe_hash = :now, figures = json_set(figures, \'$.recipe\', :now) WHERE recipe_hash = :before',
-                ['now' => $one->print->recipe()?->hash(), 'before' => $one->print->recipe()?->hashBefore()],
-            );
+            $now = $one->print->recipe();
+            foreach (null === $now ? [] : [$now, ...$now->trainedEarlier()] as $before) {
+                $this->entities()->getConnection()->executeStatement(
+                    'UPDATE print_file SET recipe_hash = :now, figures = json_set(figures, \'$.recipe\', :now) WHERE recipe_hash = :before',
+                    ['now' => $now->hash(), 'before' => $before->hashBefore()],
+                );
+            }
         }
         $batch = $this->again($batch);
         self::assertSame([], array_filter($this->plan($batch), static fn (PlacedPrint $one): bool => $one->print->isToMake()));
