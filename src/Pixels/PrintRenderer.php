@@ -156,8 +156,8 @@ final readonly class PrintRenderer
     private function enlarged(Master $master, Recipe $recipe, WorkingSpace $space, ?\Closure $tell, PixelWindow $wanted, bool $once): ?Image
     {
         [$crop, $transform, $enlarge] = [$recipe->frame->crop, $recipe->frame->transform, $recipe->enlarge];
-        $passes = $enlarge->passesFrom($crop->size());
-        if ($master->format->isVector() || 0 === $passes->doublings) {
+        $plan = $enlarge->planFor($crop->size());
+        if ($master->format->isVector() || 0 === $plan->doublings) {
             return null;
         }
         $upright = MasterFinisher::for($recipe->finish, $master, $space)
@@ -165,12 +165,12 @@ final readonly class PrintRenderer
         $name = $recipe->preparedName($master->sha256());
         $part = $transform->uprightOf($wanted, $upright->size());
         $part = $transform->isUpright() ? $part : $part->widenedIn($upright->size(), TransformedCropper::MARGIN);
-        [$tileCache, $doubler] = [new UpscaleTileCache($this->workFolder), $this->doubler($passes->settings, $upright, $name)];
+        [$tileCache, $doubler] = [new UpscaleTileCache($this->workFolder), $this->doubler($plan->settings, $upright, $name)];
         $doubled = $once
-            ? $tileCache->once($upright, $name, $doubler, $passes->doublings, $part)
-            : $tileCache->doubled($upright, $name, $doubler, $passes->doublings, $part, $tell);
+            ? $tileCache->once($upright, $name, $doubler, $plan->doublings, $part)
+            : $tileCache->doubled($upright, $name, $doubler, $plan->doublings, $part, $tell);
 
-        return TransformedCropper::cut($doubled, $transform, $crop->times($passes->factor()));
+        return TransformedCropper::cut($doubled, $transform, $crop->times($plan->factor()));
     }
 
     private function doubler(UpscaleSettings $settings, Image $upright, string $name): TileUpscaler

@@ -35,7 +35,6 @@ def begin(convolutions, tail):
 
 class Network(nn.Module):
     """RGB 0..1 [n, 3, h, w] to [n, 3, 2h, 2w]. `padded`: the picture's edges are repeated (training)."""
-
     scale = 2
 
     def __init__(self, features, layers, padded=True):
@@ -188,8 +187,8 @@ class WideNetwork(nn.Module):
 
 
 class FourfoldNetwork(nn.Module):
-    """RGB 0..1 [n, 3, h, w] to [n, 3, 4h, 4w]: all layers at the source's own size, so that five times as much is looked at as by two
-    doublings that take as long.
+    """RGB 0..1 [n, 3, h, w] to [n, 3, 4h, 4w]: all layers at the source's own size, so that it may have four and a half times the
+    weights of one that doubles, in the time of two doublings.
     """
     scale = 4
 

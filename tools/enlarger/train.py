@@ -27,8 +27,8 @@ LUMA = torch.tensor([.299, .587, .114]).view(1, 3, 1, 1)
 class Pictures:
     """Batches of inputs and of what should come out, made ahead by one thread."""
 
-    def __init__(self, folder, settings, batch, seed, start):
-        self.settings, self.batch, self.scale = settings, batch, networks.of(settings).scale
+    def __init__(self, folder, settings, batch, seed, start, scale=2):
+        self.settings, self.batch, self.scale = settings, batch, scale
         self.damage = Damage(settings['damage'])
         self.sets = [np.load(os.path.join(folder, name + '.npy'), mmap_mode='r') for name in ('photos', 'drawings')]
         self.weights = [self.busy(patches) for patches in self.sets]
@@ -113,7 +113,7 @@ def main(name, patches, folder, threads=2):
         mean.load_state_dict(state['mean'])
         optimiser.load_state_dict(state['optimiser'])
         step = state['step']
-    pictures = Pictures(patches, settings, batch, seed, step)
+    pictures = Pictures(patches, settings, batch, seed, step, network.scale)
     began, sum_made, sum_plain, first = time.time(), 0., 0., step
     while step < settings['steps']:
         share = step / settings['steps']

@@ -57,7 +57,7 @@ final readonly class ManifestEntry
     {
         $settings = $recipe?->enlarge->settings;
         $isTextured = null !== $recipe && UpscaleMethod::Textured === $settings?->method && $settings->strength > 0
-            && $recipe->enlarge->passesFrom($recipe->frame->crop->size())->doublings > 0;
+            && $recipe->enlarge->planFor($recipe->frame->crop->size())->doublings > 0;
 
         return $isTextured ? \sprintf(' Given texture that the picture does not hold, by %d%%.', $settings->strength) : '';
     }

@@ -53,7 +53,7 @@ final readonly class Enlarge
         return new self($this->settings, $this->to, $this->region, $networks);
     }
 
-    public function passesFrom(PixelSize $crop): UpscalePlan
+    public function planFor(PixelSize $crop): UpscalePlan
     {
         return UpscalePlan::of($this->settings, $crop, $this->to);
     }

@@ -302,18 +302,17 @@ final readonly class Recipe
     private function isRebuilt(): bool
     {
         return UpscaleMethod::Rebuilt === $this->enlarge->settings->method
-            && $this->enlarge->passesFrom($this->frame->crop->size())->doublings > 0;
+            && $this->enlarge->planFor($this->frame->crop->size())->doublings > 0;
     }
 
     /** Whether anything is brought to another size than by whole blocks or by networks alone. */
     private function isResampled(): bool
     {
         [$crop, $to] = [$this->frame->crop->size(), $this->enlarge->to];
-        $passes = $this->enlarge->passesFrom($crop);
         $isBlocks = UpscaleMethod::Nearest === $this->enlarge->settings->method
             && 0 === $to->width % $crop->width && 0 === $to->height % $crop->height
             && $to->width * $crop->height === $to->height * $crop->width;
-        $isSize = $isBlocks || $crop->times($passes->doublings > 0 ? $passes->factor() : 1)->equals($to);
+        $isSize = $isBlocks || $crop->times($this->enlarge->planFor($crop)->factor())->equals($to);
 
         return !$isSize || null !== $this->enlarge->region || null !== $this->finish->sharpening?->mask
             || EdgeFill::Blurred === $this->mount?->layout->edgeFill;

@@ -112,9 +112,7 @@ final class NetworkUpscaler implements TileUpscaler
 
     public function first(int $times): self
     {
-        return $this->upscale->isFourfold($times) && !$this->isOutlined
-            ? new self($this->upscale, $this->threads, $this->isCover, isFourfold: true)
-            : $this;
+        return $this->upscale->isFourfold($times) ? new self($this->upscale, $this->threads, isFourfold: true) : $this;
     }
 
     /** What is mended once is clean: a second mending would only take detail away (measured). */
@@ -123,7 +121,7 @@ final class NetworkUpscaler implements TileUpscaler
         $method = $this->upscale->method;
 
         return match (true) {
-            $this->isFourfold => new self($this->upscale, $this->threads, $this->isCover),
+            $this->isFourfold => new self($this->upscale, $this->threads),
             $method->isRepair() && $this->isAtWork() => new self(
                 new UpscaleSettings($method->forClean(), 100, $this->upscale->effort),
                 $this->threads,

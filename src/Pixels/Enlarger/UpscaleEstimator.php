@@ -26,7 +26,7 @@ final readonly class UpscaleEstimator
         $area = $recipe->enlarge->region;
         $seconds = [];
         foreach (null === $area ? [$recipe] : [$recipe, $recipe->enlargedBy($area->settings)] as $one) {
-            $times = $one->enlarge->passesFrom($frame->crop->size())->doublings;
+            $times = $one->enlarge->planFor($frame->crop->size())->doublings;
             if ($times > 0) {
                 $durations = $this->tileCache->pace();
                 $waiting = $this->tileCache->waiting(

@@ -77,7 +77,7 @@ final class LargeController extends AbstractController
             'scale' => $this->figure($request, 'scale', 1 / 64, 8.0, 1.0),
             'reference' => $artwork->comparedTo(),
             'used' => $current->code(),
-            'enlargement' => $recipe->enlarge->passesFrom($recipe->frame->crop->size())->enlargement,
+            'enlargement' => $recipe->enlarge->planFor($recipe->frame->crop->size())->enlargement,
         ]);
     }
 

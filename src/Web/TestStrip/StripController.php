@@ -69,7 +69,7 @@ final class StripController extends AbstractController
             if (null !== $one) {
                 $columns[] = [
                     'way' => $way,
-                    'passes' => $one->enlarge->passesFrom($one->frame->crop->size()),
+                    'plan' => $one->enlarge->planFor($one->frame->crop->size()),
                     'seconds' => $durations->expectedSeconds($one, $artwork->master()),
                 ];
             }

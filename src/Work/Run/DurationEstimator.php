@@ -164,6 +164,6 @@ final class DurationEstimator
 
     private function wasEnlarged(Recipe $recipe): bool
     {
-        return $recipe->enlarge->passesFrom($recipe->frame->crop->size())->doublings > 0;
+        return $recipe->enlarge->planFor($recipe->frame->crop->size())->doublings > 0;
     }
 }

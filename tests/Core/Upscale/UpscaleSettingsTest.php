@@ -33,10 +33,10 @@ final class UpscaleSettingsTest extends TestCase
     }
 
     #[DataProvider('enlargements')]
-    public function test_an_enlargement_is_gone_about_in_doublings(UpscaleMethod $way, int $from, int $to, int $tileCache, string $sentence): void
+    public function test_an_enlargement_is_gone_about_in_doublings(UpscaleMethod $way, int $from, int $to, int $doublings, string $sentence): void
     {
-        $passes = UpscalePlan::of(new UpscaleSettings($way), new PixelSize($from, $from), new PixelSize($to, $to));
-        self::assertSame([$tileCache, 2 ** $tileCache, $sentence], [$passes->doublings, $passes->factor(), $passes->sentence()]);
+        $plan = UpscalePlan::of(new UpscaleSettings($way), new PixelSize($from, $from), new PixelSize($to, $to));
+        self::assertSame([$doublings, 2 ** $doublings, $sentence], [$plan->doublings, $plan->factor(), $plan->sentence()]);
     }
 
     public function test_the_axis_that_needs_more_decides(): void
