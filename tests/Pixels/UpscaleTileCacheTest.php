@@ -356,6 +356,8 @@ final class UpscaleTileCacheTest extends PixelTestCase
     #[TestWith(['drawn', 1])]
     #[TestWith(['faithful-quick', 1])]
     #[TestWith(['faithful-quick', 2])]
+    #[TestWith(['denoised', 1])]
+    #[TestWith(['focused', 1])]
     public function test_a_disc_stays_where_it_is_to_a_fiftieth_of_a_pixel(string $code, int $times): void
     {
         $disc = $this->disc(80, 37.3, 43.9)->copyToMemory();

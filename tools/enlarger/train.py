@@ -18,10 +18,10 @@ import torch.nn.functional as F
 from PIL import Image
 
 from damage import SIDE, Damage, smaller
+from discs import LUMA, Discs
 import network as networks
 
 EDGE = 4  # px of output at the border that aren't compared: their surroundings are cut off
-LUMA = torch.tensor([.299, .587, .114]).view(1, 3, 1, 1)
 
 
 class Pictures:
@@ -88,6 +88,14 @@ def loss_of(made, wanted, squares=False):
     return .5 * difference.abs().mean() + .8 * (difference * LUMA).sum(1).abs().mean()
 
 
+def evened(network, given):
+    """The mean over what a network makes of pictures and of their mirrorings: nothing is moved, and it is a little closer to the truth."""
+    ways = ((), (2,), (3,), (2, 3))
+    with torch.no_grad():
+        made = network(torch.cat([given.flip(way) for way in ways])).chunk(4)
+    return sum(one.flip(way) for one, way in zip(made, ways)) / 4
+
+
 def main(name, patches, folder, threads=2):
     with open(os.path.join(os.path.dirname(os.path.abspath(__file__)), 'settings.json')) as file:
         settings = json.load(file)
@@ -103,6 +111,11 @@ def main(name, patches, folder, threads=2):
         # A network in whole numbers begins from one in floats, which knows no steps.
         network.load_state_dict(torch.load(os.path.join(folder, settings['from'] + '.pt')), strict='exact' not in settings)
     mean = copy.deepcopy(network)
+    before = None
+    if 'evened' in settings:
+        # It learns from the mean of what that one makes, not from the truth.
+        before = copy.deepcopy(network)
+        before.load_state_dict(torch.load(os.path.join(folder, settings['evened'] + '.pt')))
     steps = [one for key, one in network.named_parameters() if key == 'log_steps']
     groups = [{'params': [one for key, one in network.named_parameters() if key != 'log_steps'], 'share': 1.}]
     optimiser = torch.optim.Adam(groups + ([{'params': steps, 'share': .3}] if steps else []), lr=settings['rate'], betas=(.9, .99))
@@ -114,7 +127,8 @@ def main(name, patches, folder, threads=2):
         optimiser.load_state_dict(state['optimiser'])
         step = state['step']
     pictures = Pictures(patches, settings, batch, seed, step, network.scale)
-    began, sum_made, sum_plain, first = time.time(), 0., 0., step
+    chance = np.random.default_rng([seed, step])
+    began, sum_made, sum_plain, sum_moved, first = time.time(), 0., 0., 0., step
     while step < settings['steps']:
         share = step / settings['steps']
         # Down a cosine, or as it is until it falls to nothing over the last part.
@@ -136,8 +150,18 @@ def main(name, patches, folder, threads=2):
                 network.measure(given)
                 mean.load_state_dict({**mean.state_dict(), 'log_steps': network.log_steps.detach()})
             network.exact = mean.exact = True
+        if before is not None:
+            wanted = evened(before, given)
         made = network(given)
         loss = loss_of(made, wanted, share >= 1 - settings.get('squares', 0))
+        if before is not None:
+            discs = Discs(chance, settings['damage'])
+            made = network(discs.pictures)
+            moved = discs.moved(made, network.scale)
+            loss = loss + moved + loss_of(made, evened(before, discs.pictures), squares=True)
+            if discs.noisy is not None:
+                loss = loss + loss_of(network(discs.noisy), evened(before, discs.noisy), squares=True)
+            sum_moved += moved.item()
         optimiser.zero_grad(set_to_none=True)
         loss.backward()
         torch.nn.utils.clip_grad_norm_(network.parameters(), .5)
@@ -153,7 +177,9 @@ def main(name, patches, folder, threads=2):
         if step % 500 == 0:
             print('%s %d of %d, %.1f min, loss %.4f (bicubic %.4f)' % (
                 name, step, settings['steps'], (time.time() - began) / 60, sum_made / 500 * 255, sum_plain / 500 * 255), flush=True)
-            sum_made = sum_plain = 0.
+            if before is not None:
+                print('%s moves discs by %.4f px' % (name, math.sqrt(sum_moved / 500)), flush=True)
+            sum_made = sum_plain = sum_moved = 0.
             torch.save({
                 'network': network.state_dict(), 'mean': mean.state_dict(), 'optimiser': optimiser.state_dict(), 'step': step,
             }, path + '.state.new')

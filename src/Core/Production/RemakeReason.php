@@ -41,7 +41,7 @@ enum RemakeReason: string
             self::HeadsFound => 'heads in repaired pictures now stay faithful where the rest is given texture.',
             self::RepairedAnew => 'edges of cut-outs are cleaner in JPEGs and whole in soft pictures, and subjects on busy grounds are '
                 .'told better; retouched spots are filled a little differently.',
-            self::TrainedAnew => 'the networks that enlarge them have learnt more: they come out closer to the truth.',
+            self::TrainedAnew => 'the networks that enlarge them have learnt more: they come out closer to the truth, or better in place.',
             self::FoldMarks => 'marks on a canvas now tell where it is cut and where it is folded; before, they told its face to be '
                 .'cut off.',
         };

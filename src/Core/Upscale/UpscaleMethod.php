@@ -77,10 +77,11 @@ enum UpscaleMethod: string
         };
     }
 
-    /** Goes up for a way when its own network is trained anew, since its pixels change. */
+    /** Goes up for a way when its own network is trained anew, since its pixels change: above all others, as the newest at work counts. */
     public function networks(): int
     {
         return match ($this) {
+            self::Denoised, self::Focused => 6,
             self::Redrawn => 5,
             self::Drawn, self::Rebuilt => 4,
             default => self::NETWORKS_BEFORE,

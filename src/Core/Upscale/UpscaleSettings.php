@@ -10,7 +10,7 @@ final readonly class UpscaleSettings
     /** Doublings that the network for clean pictures makes at once. */
     public const FOURFOLD = 2;
 
-    /** Which networks a way goes by since that one is there. */
+    /** Its own networks. */
     private const NETWORKS_FOURFOLD = 4;
 
     public function __construct(
