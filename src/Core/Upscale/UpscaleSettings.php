@@ -11,7 +11,7 @@ final readonly class UpscaleSettings
     public const FOURFOLD = 2;
 
     /** Its own networks. */
-    private const NETWORKS_FOURFOLD = 4;
+    private const NETWORKS_FOURFOLD = 6;
 
     public function __construct(
         public UpscaleMethod $method,

@@ -219,7 +219,7 @@ final class ProductionPlannerTest extends TestCase
         };
         $wanted = fn (UpscaleMethod $way, ?EditList $repair = null): WantedPrint => $this->wanted('a.png', Facts::of(810, 540), new RenderOptions(upscale: new UpscaleSettings($way), repair: $repair ?? new EditList()));
         // All of them are doubled twice, faithful at once.
-        foreach ([[UpscaleMethod::Drawn, [3]], [UpscaleMethod::Rebuilt, [3]], [UpscaleMethod::Redrawn, [4, 3]], [UpscaleMethod::Faithful, [3]], [UpscaleMethod::Denoised, [5, 4, 3]], [UpscaleMethod::Focused, [5, 4, 3]]] as [$way, $networks]) {
+        foreach ([[UpscaleMethod::Drawn, [3]], [UpscaleMethod::Rebuilt, [3]], [UpscaleMethod::Redrawn, [4, 3]], [UpscaleMethod::Faithful, [5, 4, 3]], [UpscaleMethod::Denoised, [5, 4, 3]], [UpscaleMethod::Focused, [5, 4, 3]]] as [$way, $networks]) {
             $now = $decided($wanted($way));
             self::assertCount(\count($networks), $now->trainedEarlier());
             foreach ($now->trainedEarlier() as $i => $before) {
