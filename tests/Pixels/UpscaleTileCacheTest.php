@@ -357,6 +357,7 @@ final class UpscaleTileCacheTest extends PixelTestCase
     #[TestWith(['drawn', 1])]
     #[TestWith(['faithful-quick', 1])]
     #[TestWith(['faithful-quick', 2])]
+    #[TestWith(['mending', 1])]
     #[TestWith(['denoised', 1])]
     #[TestWith(['focused', 1])]
     public function test_a_disc_stays_where_it_is_to_a_fiftieth_of_a_pixel(string $code, int $times): void

@@ -81,7 +81,7 @@ enum UpscaleMethod: string
     public function networks(): int
     {
         return match ($this) {
-            self::Denoised, self::Focused => 6,
+            self::Mending, self::Denoised, self::Focused => 6,
             self::Redrawn => 5,
             self::Drawn, self::Rebuilt => 4,
             default => self::NETWORKS_BEFORE,
