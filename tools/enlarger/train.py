@@ -113,7 +113,7 @@ def main(name, patches, folder, threads=2):
     mean = copy.deepcopy(network)
     before = None
     if 'evened' in settings:
-        # It learns from the mean of what that one makes, not from the truth.
+        # It learns from the mean of what that one makes, of discs alone where pictures tell the truth.
         before = copy.deepcopy(network)
         before.load_state_dict(torch.load(os.path.join(folder, settings['evened'] + '.pt')))
     steps = [one for key, one in network.named_parameters() if key == 'log_steps']
@@ -150,7 +150,7 @@ def main(name, patches, folder, threads=2):
                 network.measure(given)
                 mean.load_state_dict({**mean.state_dict(), 'log_steps': network.log_steps.detach()})
             network.exact = mean.exact = True
-        if before is not None:
+        if before is not None and not settings.get('truth'):
             wanted = evened(before, given)
         made = network(given)
         loss = loss_of(made, wanted, share >= 1 - settings.get('squares', 0))

@@ -81,9 +81,7 @@ enum UpscaleMethod: string
     public function networks(): int
     {
         return match ($this) {
-            self::Mending, self::Denoised, self::Focused => 6,
-            self::Redrawn => 5,
-            self::Drawn, self::Rebuilt => 4,
+            self::Mending, self::Denoised, self::Focused, self::Drawn, self::Redrawn, self::Rebuilt => 6,
             default => self::NETWORKS_BEFORE,
         };
     }

@@ -44,8 +44,7 @@ final class OtherwiseChosenTest extends TestCase
         foreach ([new UpscaleSettings(UpscaleMethod::Denoised, 70), new UpscaleSettings(UpscaleMethod::Mending, 40), new UpscaleSettings(UpscaleMethod::Drawn)] as $before) {
             self::assertSame(RemakeReason::ChosenOtherwise, $this->reason(self::wanted(self::denoised()), $now->enlargedBy($before)->hash()), $before->code());
         }
-        [$newer, $older] = $now->enlargedBy(new UpscaleSettings(UpscaleMethod::Redrawn, 60))->trainedEarlier();
-        foreach ([$newer, $older] as $before) {
+        foreach ($now->enlargedBy(new UpscaleSettings(UpscaleMethod::Redrawn, 60))->trainedEarlier() as $before) {
             self::assertSame(RemakeReason::ChosenOtherwise, $this->reason(self::wanted(self::denoised()), $before->hash()), 'and by a network that has learnt more since');
         }
         self::assertNull($this->reason(self::wanted(self::denoised()), $now->enlargedBy(new UpscaleSettings(UpscaleMethod::Lanczos))->hash()), 'a person had chosen that');

@@ -219,11 +219,11 @@ final class ProductionPlannerTest extends TestCase
         };
         $wanted = fn (UpscaleMethod $way, ?EditList $repair = null): WantedPrint => $this->wanted('a.png', Facts::of(810, 540), new RenderOptions(upscale: new UpscaleSettings($way), repair: $repair ?? new EditList()));
         // All of them are doubled twice, faithful at once.
-        foreach ([[UpscaleMethod::Drawn, [3]], [UpscaleMethod::Rebuilt, [3]], [UpscaleMethod::Redrawn, [4, 3]], [UpscaleMethod::Faithful, [5, 4, 3]], [UpscaleMethod::Mending, [5, 4, 3]], [UpscaleMethod::Denoised, [5, 4, 3]], [UpscaleMethod::Focused, [5, 4, 3]]] as [$way, $networks]) {
+        foreach ([UpscaleMethod::Drawn, UpscaleMethod::Rebuilt, UpscaleMethod::Redrawn, UpscaleMethod::Faithful, UpscaleMethod::Mending, UpscaleMethod::Denoised, UpscaleMethod::Focused] as $way) {
             $now = $decided($wanted($way));
-            self::assertCount(\count($networks), $now->trainedEarlier());
+            self::assertCount(3, $now->trainedEarlier());
             foreach ($now->trainedEarlier() as $i => $before) {
-                self::assertStringContainsString('"networks":'.$networks[$i].',', $before->canonicalJson());
+                self::assertStringContainsString('"networks":'.(5 - $i).',', $before->canonicalJson());
                 self::assertSame($before->canonicalJson(), Recipe::fromJson($before->canonicalJson())->canonicalJson(), 'what was delivered stays explained');
                 self::assertNotSame($now->hash(), $before->hash());
                 self::assertSame(RemakeReason::TrainedAnew, $reason($wanted($way), $before->hash()));
