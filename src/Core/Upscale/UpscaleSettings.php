@@ -10,7 +10,7 @@ final readonly class UpscaleSettings
     /** Doublings that the network for clean pictures makes at once. */
     public const FOURFOLD = 2;
 
-    /** Its own networks. */
+    /** Which networks these are by, as `UpscaleMethod::networks()` counts them. */
     private const NETWORKS_FOURFOLD = 6;
 
     public function __construct(
