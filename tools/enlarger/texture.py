@@ -17,8 +17,9 @@ import time
 import torch
 import torch.nn.functional as F
 
+from discs import LUMA
 import network as networks
-from train import EDGE, LUMA, Pictures, tensor
+from train import EDGE, Pictures, tensor
 
 STRONG = .5  # how much less squares count that are much stronger than the mean: edges, which faithful draws by itself
 

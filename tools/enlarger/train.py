@@ -113,7 +113,7 @@ def main(name, patches, folder, threads=2):
     mean = copy.deepcopy(network)
     before = None
     if 'evened' in settings:
-        # It learns from the mean of what that one makes, of discs alone where pictures tell the truth.
+        # It learns from the mean of what that one makes of pictures and discs; of discs alone where it learns from the pictures' truth.
         before = copy.deepcopy(network)
         before.load_state_dict(torch.load(os.path.join(folder, settings['evened'] + '.pt')))
     steps = [one for key, one in network.named_parameters() if key == 'log_steps']
